@@ -62,11 +62,17 @@ export function placeAcross(
   const align = parent === 'stack' ? 'align-self' : 'justify-self';
   const own = { x: box[0], width: box[2] };
   if (Math.abs(left) <= NONE && Math.abs(free) <= NONE)
-    return piece?.type === 'picture' ? { look: slivers(left, free), region: own } : { look: {}, region };
+    return piece?.type === 'picture' && !isLeaf(part)
+      ? { look: slivers(left, free), region: own }
+      : { look: {}, region };
   if (!piece) return placeGroup(part, left, free, own, region, align, view);
   /* What all but fills its region goes on to: only the sliver beside it stays. */
   if (Math.abs(left) <= NONE && free > 0 && free <= SLIVER * region.width && piece.type !== 'art')
-    return { look: { 'margin-right': px(free) }, region: own };
+    return {
+      look:
+        isLeaf(part) && piece.type === 'picture' ? { width: `calc(100% - ${px(free)})` } : { 'margin-right': px(free) },
+      region: own,
+    };
   const size = { width: px(box[2]), 'max-width': '100%' };
   if (left < -NONE || free < -NONE)
     return {
@@ -97,6 +103,10 @@ export function placeAcross(
     },
     region: own,
   };
+}
+
+function isLeaf({ parts, over }: Part): boolean {
+  return parts.length + over.length === 0;
 }
 
 /** An image is as high as its width asks for: not even a pixel beside it may be lost. */

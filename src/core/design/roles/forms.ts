@@ -140,7 +140,8 @@ function formAround(
   buttons: ReadonlySet<Part>,
 ): Part | undefined {
   for (const holder of pathTo(field, holders).slice(0, FARTHEST)) {
-    if (holders.get(holder) === undefined) return undefined;
+    /* A form is in a section; the sections themselves are in none. */
+    if (holders.get(holder) === undefined || holder.frame) return undefined;
     const isFollowed = leavesOf(holder).some(
       (part) => buttons.has(part) && part !== field && comesAfter(part.box, field.box),
     );

@@ -133,10 +133,21 @@ function leavesIn(piece: Piece): Piece[] {
   return piece.inside.length ? piece.inside.flatMap(leavesIn) : [piece];
 }
 
-/** Whether the last section of a page is its footer: it is not high, and has a line about rights. */
+/** Highest footer without a line about rights, px: brief lines, and how to reach whom the site is of. */
+const CONTACT_HEIGHT = 300;
+const REACHED = /^\+?[\d\s()./-]{7,20}$|^[^\s@]+@[^\s@]+\.[a-z]{2,}$/i;
+
+/** Whether the last section of a page is its footer: it is not high, and has a line about rights, or brief lines alone with how to reach somebody. */
 export function isFooter(part: Part): boolean {
-  const texts = levelPieces(part).flatMap(textsIn);
-  return part.box[3] < FOOTER_HEIGHT && texts.some(({ text }) => RIGHTS.test(wordsOf(text)));
+  const pieces = levelPieces(part);
+  const said = pieces.flatMap(textsIn).map(({ text }) => wordsOf(text));
+  if (part.box[3] < FOOTER_HEIGHT && said.some((words) => RIGHTS.test(words))) return true;
+  return (
+    part.box[3] < CONTACT_HEIGHT &&
+    pieces.every(isClosing) &&
+    said.length > 1 &&
+    said.some((words) => REACHED.test(words))
+  );
 }
 
 /** The pieces that a part is made of, on its own level. */

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import { around, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
 import { cellsByGaps, cellsOf } from './grid-cells.js';
-import { cutColumns, cutRows, joinStrips, widestGap } from './strips.js';
+import { cutColumns, cutRows, gaps, joinStrips, widestGap } from './strips.js';
 
 /** A way to cut things apart. */
 export interface Cut {
@@ -58,7 +58,9 @@ const TITLE_SHARE = 0.04;
 
 /** Whether things that can be cut both ways are columns rather than rows. */
 function areColumns(strips: readonly Piece[][], columns: readonly Piece[][]): boolean {
-  if (!strips.some((strip) => cutColumns(strip).length > 1)) return false;
+  if (!strips.some((strip) => cutColumns(strip).length > 1))
+    /* Lines that reach into each other's heights stand side by side. */
+    return Math.min(...gaps(strips, 1)) < 0 && widestGap(columns, 0) >= APART;
   const [first, ...rest] = strips;
   if (first && rest.length && cutColumns(first).length === 1) {
     const title = around(first.map(({ box }) => box));
@@ -69,6 +71,9 @@ function areColumns(strips: readonly Piece[][], columns: readonly Piece[][]): bo
   if (endsInSign(strips, columns) || strips.every(beginsWithSign)) return false;
   return widestGap(columns, 0) >= widestGap(strips, 1);
 }
+
+/** Things so far from each other are not one below the other, px. */
+const APART = 96;
 
 /** Largest sign at an end of a line, px. */
 const SIGN = 56;

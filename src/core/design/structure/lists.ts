@@ -11,6 +11,8 @@ import type { Mark } from '../model/list-marker.js';
 /** Largest drawing that stands before an item of a list, and largest portrait, or switch with something in it, px. */
 const MARK_SIZE = 28;
 const SIGN_SIZE = 64;
+/** Most letters in a sign. */
+const SIGN_WORDS = 3;
 
 /** What stands before an item, as one word: equal for items of one list. Undefined for what is no item. */
 function markOf(part: Part): string | undefined {
@@ -18,7 +20,8 @@ function markOf(part: Part): string | undefined {
   if (piece?.type === 'text')
     return piece.text.mark && (piece.text.mark.kind === 'number' ? 'number' : piece.text.mark.text);
   const [first, second] = part.parts;
-  if (piece || part.direction !== 'row' || !first?.piece || !second || part.over.length) return undefined;
+  if ((piece && piece.type !== 'box') || part.direction !== 'row') return undefined;
+  if (!first?.piece || !second || part.over.length) return undefined;
   return holdsText(second) ? drawnMark(first.piece) : undefined;
 }
 
@@ -34,8 +37,10 @@ function drawnMark(piece: Piece): string | undefined {
   return `${piece.type} ${Math.round(width)} ${Math.round(height)}`;
 }
 
-function hasWords({ type, inside }: Piece): boolean {
-  return type === 'text' || inside.some(hasWords);
+/** Whether a drawing holds words; what a switch says of itself, or a letter for a portrait, is none. */
+function hasWords(piece: Piece): boolean {
+  if (piece.type === 'text') return wordsOf(piece.text).length > SIGN_WORDS;
+  return piece.inside.some(hasWords);
 }
 
 function holdsText(part: Part): boolean {
@@ -152,12 +157,12 @@ function isSetAlike({ look: a }: Paragraph, { look: b }: Paragraph): boolean {
   return a.size === b.size && a.family === b.family;
 }
 
-/** Two lines without marks are no list. */
+/** Two lines without marks are no list, nor are two boxes. */
 function splitShort(groups: Part[][]): void {
   for (let at = groups.length - 1; at >= 0; at -= 1) {
     const group = required(groups[at]);
-    if (group.length < LEAST_LINES && group.length > 1 && group.every((part) => markOf(part) === undefined))
-      groups.splice(at, 1, ...group.map((part) => [part]));
+    const isWeak = group.every((part) => part.piece?.type === 'box' || markOf(part) === undefined);
+    if (group.length < LEAST_LINES && group.length > 1 && isWeak) groups.splice(at, 1, ...group.map((part) => [part]));
   }
 }
 
