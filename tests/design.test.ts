@@ -96,7 +96,7 @@ describe('a design of three artboards', () => {
     const icons = [...elements(document.body)].filter(({ kind }) => kind === 'icon');
     expect(icons.length).toBeGreaterThanOrEqual(4);
     expect(document.fonts?.map(({ family }) => family)).toEqual(['Figtree', 'Figtree', 'Fraunces']);
-    expect([...filesIn(project).keys()].filter((path) => /^site\/assets\/(?!preview-)/.test(path))).toHaveLength(7);
+    expect([...filesIn(project).keys()].filter((path) => /^site\/assets\/(?!preview-)/.test(path))).toHaveLength(8);
   });
 
   it('says what is on one artboard only', () => {

@@ -83,7 +83,7 @@ describe('a section that has changed', () => {
     const project = fresh('below');
     await stepsOf(project, true);
     const [style] =
-      /^\.(membership-[a-z-]*heading) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? [];
+      /^\.(membership-[a-z-]*title) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? [];
     const below = /Available: .*below-(\d+)\./.exec(
       tavrik(['adjust', project, 'set', `.${style}`, 'margin-left', '700px', '--at', 'none', '--no-proof']).err,
     )?.[1];
@@ -154,7 +154,7 @@ describe('proof', () => {
       readFileSync(file, 'utf8').replace('placed: 0.9', 'placed: 0.1\n  missing: 0.001\n  faults: 0\n  worse: 0'),
     );
     expect(tavrik(['proof', project, '--limit', '100']).code).toBe(0);
-    expect(tavrik(['adjust', project, 'set', '.heading', 'display', 'none', '--no-proof']).code).toBe(0);
+    expect(tavrik(['adjust', project, 'set', '.title', 'display', 'none', '--no-proof']).code).toBe(0);
     expect(tavrik(['adjust', project, 'set', '.page', 'min-width', '700px', '--no-proof']).code).toBe(0);
     const ran = tavrik(['proof', project, '--limit', '100', '--width', '1200']);
     expect([ran.code, ran.out]).toEqual([1, expect.stringMatching(/words are missing, the limit is 0\.10 %/)]);

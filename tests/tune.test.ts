@@ -22,7 +22,7 @@ beforeAll(() => {
 function spoiled(name: string): string {
   const project = join(folder, name);
   copy(clean, project);
-  expect(tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px', '--no-proof']).code).toBe(
+  expect(tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px', '--no-proof']).code).toBe(
     0,
   );
   const file = join(project, 'adjust.yaml');
@@ -55,7 +55,7 @@ describe('tune', () => {
   it('finds nothing to do where nothing is wrong, and leaves what a person said alone', () => {
     const project = join(folder, 'said');
     copy(clean, project);
-    tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px', '--no-proof']);
+    tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px', '--no-proof']);
     const [result] = (
       JSON.parse(tavrik(['tune', project, '--json']).out) as {
         pages: { adjustments: { value: string; step?: number }[] }[];
@@ -86,7 +86,7 @@ describe('adjust', () => {
   });
 
   it('sets a correction for a style at a breakpoint, at all widths, in a state, and removes it', () => {
-    const style = required(/^\.(what-to-expect-heading) \{/m.exec(css(project))?.[1]);
+    const style = required(/^\.(what-to-expect-title) \{/m.exec(css(project))?.[1]);
     expect(
       tavrik(['adjust', project, 'set', `.${style}`, 'letter-spacing', '3px', '--at', narrow.name, '--no-proof']).code,
     ).toBe(0);
@@ -103,13 +103,13 @@ describe('adjust', () => {
   });
 
   it('says what it did to the proof right after', () => {
-    const ran = tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'margin-top', '40px']);
+    const ran = tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px']);
     expect(ran.out).toMatch(/what-to-expect \/ What to expect: Padding top: [\d.]+ px, [\d.]+ px in the source/);
-    expect(tavrik(['adjust', project, 'remove', '.what-to-expect-heading', '--no-proof']).code).toBe(0);
+    expect(tavrik(['adjust', project, 'remove', '.what-to-expect-title', '--no-proof']).code).toBe(0);
   });
 
   it('lives through a new conversion', () => {
-    tavrik(['adjust', project, 'set', '.what-to-expect-heading', 'color', 'rgb(1, 2, 3)', '--no-proof']);
+    tavrik(['adjust', project, 'set', '.what-to-expect-title', 'color', 'rgb(1, 2, 3)', '--no-proof']);
     const before = digestsOfTexts(project);
     expect(tavrik(['convert', ...DEMO_ARTBOARDS, '--out', project, '--no-proof']).code).toBe(0);
     expect(digestsOfTexts(project)).toEqual(before);
@@ -117,13 +117,13 @@ describe('adjust', () => {
   });
 
   it.each([
-    [['set', '.what-to-expect-heading', 'marign-top', '4px'], /Unknown property "marign-top".*margin-top/s],
-    [['set', '.what-to-expect-heading', 'margin-top', 'blue'], /"blue" is not a valid value of margin-top/],
+    [['set', '.what-to-expect-title', 'marign-top', '4px'], /Unknown property "marign-top".*margin-top/s],
+    [['set', '.what-to-expect-title', 'margin-top', 'blue'], /"blue" is not a valid value of margin-top/],
     [['set', 'What to expect', 'margin-top', '4px'], /matches 2 elements.*Give the id of one/s],
     [['set', 'What to expct', 'margin-top', '4px'], /Element "What to expct" not found.*"What to expect"/s],
-    [['set', '.what-to-expect-headin', 'margin-top', '4px'], /Shared style.*not found.*\.what-to-expect-heading/s],
+    [['set', '.what-to-expect-titl', 'margin-top', '4px'], /Shared style.*not found.*\.what-to-expect-title/s],
     [
-      ['set', '.what-to-expect-heading', 'margin-top', '4px', '--at', 'tablet'],
+      ['set', '.what-to-expect-title', 'margin-top', '4px', '--at', 'tablet'],
       /Breakpoint "tablet" not found.*widest, below-/s,
     ],
     [['set', 'What to expect', 'margin-top'], /A property and its value are missing/],

@@ -150,7 +150,8 @@ function placeChild(
   const placed = placeAcross(part, box, region, view, parent);
   add(looks, part, { ...placed.look, ...more });
   dress(part, box, placed.region, setting, 'width' in placed.look);
-  if (parent === 'stack' && Object.keys(placed.look).length === 0) centreLine(part, setting);
+  const stretches = Object.keys(placed.look).every((property) => property.startsWith('margin'));
+  if (parent === 'stack' && stretches) centreLine(part, setting);
 }
 
 /**
