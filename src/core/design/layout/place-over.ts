@@ -66,7 +66,8 @@ export function anchored(part: Part, holder: Part, place: FreePlace, { view, vie
   const [before, after] = [box[0] - around[0], right(around) - right(box)];
   if (Math.abs(middle(box) - middle(around)) <= CENTRED)
     return { ...whole, left: '0', right: '0', 'margin-left': 'auto', 'margin-right': 'auto' };
-  if (Math.min(before, after) > NEAR_SIDE) return whole;
+  /* What lies beside it rather than over it keeps to neither side. */
+  if (Math.min(before, after) > NEAR_SIDE || Math.min(before, after) < -box[2] / 2) return whole;
   return before <= after ? { ...whole, left: px(before) } : { ...whole, left: 'auto', right: px(after) };
 }
 

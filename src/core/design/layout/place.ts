@@ -73,7 +73,7 @@ export function placeAcross(
         isLeaf(part) && piece.type === 'picture' ? { width: `calc(100% - ${px(free)})` } : { 'margin-right': px(free) },
       region: own,
     };
-  const size = { width: px(box[2]), 'max-width': '100%' };
+  const size: StyleMap = isLabelled(part, box, view) ? {} : { width: px(box[2]), 'max-width': '100%' };
   if (left < -NONE || free < -NONE)
     return {
       look: {
@@ -103,6 +103,18 @@ export function placeAcross(
     },
     region: own,
   };
+}
+
+/** Room at the two sides of a label may differ by this much, px. */
+const EVEN = 4;
+
+/** A button or a badge: a box with one line in its middle is as wide as its words ask for, whatever they come to say. */
+function isLabelled(part: Part, box: DrawnBox, view: ArtboardView): boolean {
+  const [label, ...more] = view.present(part.parts);
+  const words = label && view.boxOf(label);
+  if (!words || more.length || part.over.length || !isShort(part, view)) return false;
+  const isWords = view.pieceOf(label)?.type === 'text' && view.pieceOf(part)?.type === 'box';
+  return isWords && Math.abs(words[0] - box[0] - (right(box) - right(words))) <= EVEN;
 }
 
 function isLeaf({ parts, over }: Part): boolean {
