@@ -3,7 +3,7 @@ import { cutsOf, rowCut, stackCut, type Cut } from './cuts.js';
 import { TOUCH } from './strips.js';
 import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { area, around, bottom, right, shared } from '../../geometry/box.js';
+import { area, around, bottom, right } from '../../geometry/box.js';
 import type { Part, Elsewhere } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 
@@ -148,8 +148,11 @@ function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsew
   };
 }
 
-function overlaps(piece: Piece, other: Piece): boolean {
-  return shared(piece.box, other.box) > TOUCH * TOUCH;
+/** Whether things reach into each other by more than a border both ways. */
+function overlaps({ box: a }: Piece, { box: b }: Piece): boolean {
+  const wide = Math.min(right(a), right(b)) - Math.max(a[0], b[0]);
+  const high = Math.min(bottom(a), bottom(b)) - Math.max(a[1], b[1]);
+  return wide > TOUCH && high > TOUCH;
 }
 
 /** The things in one row with a thing that lie, as it does, over one larger thing and over nothing else. */

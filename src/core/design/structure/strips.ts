@@ -20,7 +20,7 @@ export function cutColumns(pieces: readonly Piece[]): Piece[][] {
   return cutAlong(
     pieces,
     (piece) => [piece.box[0], right(piece.box)],
-    (a, b) => (isSolid(a) && isSolid(b) ? 1 : 2 - NARROWEST_GUTTER),
+    (a, b) => (isSolid(a) && isSolid(b) ? TOUCH : 2 - NARROWEST_GUTTER),
   );
 }
 
