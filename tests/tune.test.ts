@@ -22,9 +22,7 @@ beforeAll(() => {
 function spoiled(name: string): string {
   const project = join(folder, name);
   copy(clean, project);
-  expect(tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px', '--no-proof']).code).toBe(
-    0,
-  );
+  expect(tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px', '--no-proof']).code).toBe(0);
   const file = join(project, 'adjust.yaml');
   writeFileSync(file, readFileSync(file, 'utf8').replace('    set:', '    step: 1\n    set:'));
   return project;

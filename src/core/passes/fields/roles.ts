@@ -1,27 +1,11 @@
+import { ELEMENT_WORDS } from '../../html-elements/element-words.js';
 import { ELEMENT_KINDS } from '../../document/element-kinds.js';
 import { isElement, textOf } from '../../document/walk.js';
 import type { ElementNode } from '../../document/types.js';
 
-/** What the words in an HTML element are (HTML, 4). */
-const BY_ELEMENT: Readonly<Record<string, string>> = {
-  figcaption: 'caption',
-  caption: 'caption',
-  cite: 'author',
-  blockquote: 'quote',
-  summary: 'question',
-  legend: 'legend',
-  dt: 'term',
-  dd: 'definition',
-  address: 'address',
-  time: 'date',
-  small: 'note',
-  option: 'option',
-  label: 'label',
-};
-
 /** What the words right in an element are called; undefined where only their place can say it. */
 export function wordFor(node: ElementNode): string | undefined {
-  return BY_ELEMENT[node.element] ?? ELEMENT_KINDS[node.kind].textField;
+  return ELEMENT_WORDS[node.element] ?? ELEMENT_KINDS[node.kind].textField;
 }
 
 /** Nothing that is said: marks and ornaments. */

@@ -1,4 +1,5 @@
 import { formatOf } from '../../content/formats.js';
+import { ELEMENT_WORDS } from '../../html-elements/element-words.js';
 import { LAYOUT_KINDS } from '../../document/element-kinds.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, isElement, textOf } from '../../document/walk.js';
@@ -20,27 +21,16 @@ const OTHER_WORDS: Readonly<Record<string, string>> = {
 
 /** What the parts of a form, and other elements of HTML, are called (HTML, 4). */
 const BY_ELEMENT: Readonly<Record<string, string>> = {
+  ...ELEMENT_WORDS,
   html: 'root',
   main: 'main',
   aside: 'aside',
   nav: 'menu',
   figure: 'figure',
-  figcaption: 'caption',
-  caption: 'caption',
-  cite: 'author',
-  blockquote: 'quote',
   summary: 'summary',
-  legend: 'legend',
-  dt: 'term',
-  dd: 'definition',
-  address: 'address',
-  time: 'date',
-  small: 'note',
-  label: 'label',
   input: 'field',
   textarea: 'text-area',
   select: 'choice',
-  option: 'option',
   fieldset: 'field-group',
   tr: 'table-row',
   td: 'cell',
