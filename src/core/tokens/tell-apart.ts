@@ -40,7 +40,7 @@ export function typographyWords(other: Typography, own: Typography): string[] {
   const spacing = (parseFloat(own.letterSpacing) || 0) - (parseFloat(other.letterSpacing) || 0);
   if (spacing !== 0) words.push(spacing > 0 ? 'spaced' : 'close');
   const pairs = words.flatMap((one) => words.filter((two) => two !== one).map((two) => `${one}-${two}`));
-  return [...words, ...pairs, ...words.map((word) => `${COMPARED[word] ?? `very-${word}`}`)];
+  return [...words, ...pairs, ...words.flatMap((word) => COMPARED[word] ?? [])];
 }
 
 const COMPARED: Readonly<Record<string, string>> = {

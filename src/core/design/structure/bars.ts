@@ -133,11 +133,14 @@ function leavesIn(piece: Piece): Piece[] {
   return piece.inside.length ? piece.inside.flatMap(leavesIn) : [piece];
 }
 
-/** Highest footer without a line about rights, px: brief lines, and how to reach whom the site is of. */
+/** Highest footer without a line about rights, px; it has a telephone number or an e-mail address. */
 const CONTACT_HEIGHT = 300;
 const REACHED = /^\+?[\d\s()./-]{7,20}$|^[^\s@]+@[^\s@]+\.[a-z]{2,}$/i;
 
-/** Whether the last section of a page is its footer: it is not high, and has a line about rights, or brief lines alone with how to reach somebody. */
+/**
+ * Whether the last section of a page is its footer: it is not high, and has a line about rights, or
+ * brief lines alone with a telephone number or an e-mail address among them.
+ */
 export function isFooter(part: Part): boolean {
   const pieces = levelPieces(part);
   const said = pieces.flatMap(textsIn).map(({ text }) => wordsOf(text));

@@ -34,7 +34,8 @@ const MOST_WORDS = 24;
 
 /** Glyphs that say that something opens; a pointer to the side says that something leads on. */
 const OPENS = /^[+＋﹢➕−–×✕▾▼⌄∨˅⌃▴▲]$/u;
-const ASKS = /[?？؟;]$/u;
+/** Question marks: Latin, wide, Arabic and Greek. */
+const ASKS = /[?？؟\u037e]$/u;
 /** A drawn sign that is so much wider than high points down or up. */
 const POINTS_DOWN = 1.3;
 
@@ -58,13 +59,23 @@ export function questionsIn(node: ElementNode, boxes: Boxes): DrawnQuestion[][] 
       at += seen.nodes.length - 1;
     } else if (!isThin(child, boxes)) run = [];
   }
-  return runs.filter((list) => list.length >= FEWEST && list.some(isTelling));
+  return runs
+    .filter((list) => list.length >= FEWEST)
+    .map(withoutAfterword)
+    .filter((list) => list.some(isTelling));
 }
 
 interface Seen extends DrawnQuestion {
   readonly words: string;
   readonly sign: Box;
   readonly glyph: string;
+}
+
+/** A text below the last question alone is no answer, but what comes after all of them. */
+function withoutAfterword(list: readonly Seen[]): Seen[] {
+  const [last, ...before] = [...list].reverse() as [Seen, ...Seen[]];
+  const isAfterword = !last.box && before.every(({ answers }) => answers.length === 0);
+  return [...before.reverse(), isAfterword ? { ...last, answers: [], nodes: [last.row] } : last];
 }
 
 function isTelling({ answers, words, sign, glyph }: Seen): boolean {

@@ -184,7 +184,7 @@ function hasSign(node: ElementNode): boolean {
   return node.element === 'div' && [...elements(node)].length > 2;
 }
 
-/** An entry that begins with a sign is one link around both. A sign after the words opens what is below, and is none of it. */
+/** An entry that begins with a sign is one link around both. A sign after the words opens what is below it, and is not part of the link. */
 function asLink(entry: ElementNode): ElementNode {
   const link = linkOf(entry);
   if (!link || link === entry || [...elements(entry)].at(-1) !== [...elements(link)].at(-1)) return entry;

@@ -98,6 +98,12 @@ describe('rows that end in a sign', () => {
     expect(look('answer')).toMatchObject({ 'flex-direction': 'column', 'margin-top': '6px' });
   });
 
+  it('have dividers between them, which are no entries', () => {
+    const rule = at([100, 45, 600, 1], element('box', 'rule', { element: 'div' }));
+    const result = after(design(element('stack', 's', { element: 'div' }, asked('x', 0), rule, asked('y', 50))));
+    expect([...elements(result.body)].filter(({ kind }) => kind === 'divider').map(({ id }) => id)).toHaveLength(1);
+  });
+
   it('are in a box of their own beside other things', () => {
     const heading = at([100, 0, 300, 30], element('heading', 'h', { element: 'h2' }, words('Before you come')));
     const result = after(design(element('stack', 's', { element: 'div' }, heading, asked('g', 50), asked('i', 100))));
@@ -115,6 +121,14 @@ describe('rows that are no questions', () => {
     untouched(
       line('k', 'Night sky over the marsh', 0, drawn('k', 0, 8, 12)),
       line('l', 'Tides this week', 50, drawn('l', 50, 8, 12)),
+    );
+  });
+
+  it('have a text below the last of them, which is no answer', () => {
+    untouched(
+      line('u', 'Night sky over the marsh', 0, drawn('u', 0, 8, 12)),
+      line('v', 'Tides this week', 50, drawn('v', 50, 8, 12)),
+      text('after', 'Printed copies lie in the hide.', [110, 94, 240, 20]),
     );
   });
 

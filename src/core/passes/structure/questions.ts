@@ -19,10 +19,10 @@ const PRESSED = { 'list-style-type': 'none', cursor: 'pointer' } as const;
 export const questions: Pass = {
   name: 'questions',
   does: 'makes questions that open of rows that end in a sign for it',
-  run(document, context: PassContext) {
+  run(document, { boxes }) {
     if (document.source.kind !== 'design') return document;
     const maker = new QuestionMaker(document);
-    const body = mapTree(document.body, (node) => (isElement(node) ? maker.within(node, context.boxes) : node));
+    const body = mapTree(document.body, (node) => (isElement(node) ? maker.within(node, boxes) : node));
     return maker.made ? { ...document, body, styles: { ...document.styles, ...maker.styles } } : document;
   },
 };
@@ -59,7 +59,7 @@ class QuestionMaker {
     const children = all.flatMap((child, at): PageNode[] => {
       const span = spans.find(({ inside }) => inside.includes(child));
       if (!span) return [child];
-      const list = span.inside.flatMap((inner) => (made.has(inner) ? (made.get(inner) ?? []) : [inner]));
+      const list = span.inside.flatMap((inner) => (made.has(inner) ? (made.get(inner) ?? []) : [asDivider(inner)]));
       if (others.length === 0) return at === span.from ? list : [];
       return at === span.from ? [this.listOf(child, list)] : [];
     });
@@ -80,8 +80,8 @@ class QuestionMaker {
     level: string | undefined,
   ): ElementNode {
     const id = (box ?? row).id;
-    const own = entryStyles(this.styleOf(box ?? row));
-    const outer = this.addStyle(`${id}-details`, box ? blockOf(this.styleOf(box)) : blockOf(own.entry));
+    const own = entryStyles(this.styleOf(row));
+    const outer = this.addStyle(`${id}-details`, blockOf(box ? this.styleOf(box) : own.entry));
     const inner = this.addStyle(`${id}-summary`, pressed(box ? this.styleOf(row) : own.inside));
     const summary: ElementNode = {
       ...row,
@@ -164,6 +164,11 @@ function phrased(node: PageNode, level: string | undefined): PageNode {
   const children = node.children ? { children: node.children.map((child) => phrased(child, level)) } : {};
   if (node.element === 'p' && level !== undefined) return { ...node, ...children, kind: 'heading', element: level };
   return { ...node, ...children, element: /^(p|div)$/.test(node.element) ? 'span' : node.element };
+}
+
+/** What stands between questions parts them, and is no entry of their list. */
+function asDivider(node: PageNode): PageNode {
+  return isElement(node) ? { ...node, kind: 'divider', name: 'divider' } : node;
 }
 
 /** An answer to be written, set as one that was drawn. */

@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
-import { isElement, textOf } from '../../document/walk.js';
+import { elements, isElement, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { NameGiver } from '../../text/words.js';
 import { lookWords } from './look-words.js';
@@ -92,15 +92,11 @@ function apart(wearers: readonly Wearer[]): string[] {
   return [...place, ...(words && !/\d$/.test(words) ? [words] : [])];
 }
 
-/** The names of the sections, and of the cards and entries in them, by id. */
+/** The names of the sections, by id. */
 function partNames(document: PageDocument): ReadonlyMap<string, string> {
   const names = new Map<string, string>();
   const giver = new NameGiver();
-  const visit = (node: ElementNode, around: readonly ElementNode[]): void => {
-    if (node.kind === 'section') names.set(node.id, sectionPart(node, giver));
-    for (const child of node.children ?? []) if (isElement(child)) visit(child, [node, ...around]);
-  };
-  visit(document.body, []);
+  for (const node of elements(document.body)) if (node.kind === 'section') names.set(node.id, sectionPart(node, giver));
   return names;
 }
 

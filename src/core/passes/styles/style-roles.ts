@@ -16,7 +16,6 @@ const KICKER_WORDS = 6;
 const OTHER_WORDS: Readonly<Record<string, string>> = {
   break: 'line-break',
   artwork: 'drawing',
-  'picture-box': 'picture-box',
 };
 
 /** What the parts of a form, and other elements of HTML, are called (HTML, 4). */
@@ -113,7 +112,7 @@ function boxRole(node: ElementNode, around: readonly ElementNode[]): string {
     inside.length > 0 && inside.every(({ kind, element }) => kinds.includes(kind) || kinds.includes(element));
   const entries = inside.filter(({ repeat }) => repeat !== undefined);
   if (around[0]?.kind === 'question') return 'answer';
-  if (node.repeat !== undefined) return node.kind === 'column' ? 'column' : isCell(node, around) ? 'column' : 'entry';
+  if (node.repeat !== undefined) return node.kind === 'column' || isCell(around) ? 'column' : 'entry';
   if (all(['question', 'divider'])) return 'questions';
   if (entries.length > 1) return entries.every(({ kind }) => kind === 'card') ? 'cards' : manyOf(entries);
   if (all(['button'])) return inside.length > 1 ? 'actions' : 'action';
@@ -125,14 +124,14 @@ function boxRole(node: ElementNode, around: readonly ElementNode[]): string {
   if (all(['icon', 'image', 'text', 'heading', 'run']) && inside.length === 2) return 'line';
   if (inside.length === 0) return node.children?.length ? 'text' : 'shape';
   const [outer] = around;
-  if (isCell(node, around) && outer) return 'column';
+  if (isCell(around)) return 'column';
   if (inside.length > 1 && inside.every((child) => LAYOUT_KINDS.has(child.kind)))
     return node.kind === 'stack' ? 'rows' : 'columns';
   return outer?.kind === 'section' || node.element === 'main' ? 'content' : 'group';
 }
 
 /** Whether a box is one of several side by side. */
-function isCell(_: ElementNode, [outer]: readonly ElementNode[]): boolean {
+function isCell([outer]: readonly ElementNode[]): boolean {
   return (
     outer !== undefined &&
     (outer.kind === 'row' || outer.kind === 'grid') &&
