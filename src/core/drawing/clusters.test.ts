@@ -86,3 +86,23 @@ describe('letters', () => {
     expect(areLetters(apart)).toBe(false);
   });
 });
+
+describe('bars below each other', () => {
+  const bar = (x: number, y: number, width = 24): Painted => ({ type: 'box', box: [x, y, width, 2] });
+
+  it('are the sign of a menu, also if one is shorter', () => {
+    expect(clustersOf([bar(320, 20), bar(320, 26), bar(320, 32)], artboard)).toEqual([[0, 1, 2]]);
+    expect(clustersOf([bar(320, 20), bar(328, 26, 16), bar(320, 32)], artboard)).toEqual([[0, 1, 2]]);
+  });
+
+  it('are lines of their own if they are far apart, uneven or many', () => {
+    expect(clustersOf([bar(320, 20), bar(320, 44), bar(320, 68)], artboard)).toEqual([]);
+    expect(clustersOf([bar(320, 20), bar(320, 26), bar(320, 36)], artboard)).toEqual([]);
+    expect(
+      clustersOf(
+        [0, 1, 2, 3].map((at) => bar(320, 20 + 6 * at)),
+        artboard,
+      ),
+    ).toEqual([]);
+  });
+});

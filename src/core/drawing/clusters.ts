@@ -38,8 +38,8 @@ export function clustersOf(items: readonly Painted[], artboard: DrawnBox): numbe
   const dots = numbers(items, (painted) => (painted.type === 'art' || painted.type === 'box') && size(painted) <= DOT);
   const swarms = joined(items, dots, DOT_GAP).filter((group) => group.length >= FEWEST_DOTS);
   const taken = new Set(swarms.flat());
-  const rated = rowsOfSigns(items, drawn);
-  for (const index of rated.flat()) taken.add(index);
+  const signs = [...rowsOfSigns(items, drawn), ...stacksOfBars(items)];
+  for (const index of signs.flat()) taken.add(index);
   const lines = joined(
     items,
     drawn.filter((index) => !taken.has(index)),
@@ -51,7 +51,7 @@ export function clustersOf(items: readonly Painted[], artboard: DrawnBox): numbe
     drawn.filter((index) => !taken.has(index)),
     -OVERLAP,
   );
-  const clusters = spread([...swarms, ...rated, ...lines, ...overlapping], items);
+  const clusters = spread([...swarms, ...signs, ...lines, ...overlapping], items);
   return clusters.filter((group) => group.length > 1 && isFree(group, items));
 }
 
@@ -82,6 +82,36 @@ function rowsOfSigns(items: readonly Painted[], drawn: readonly number[]): numbe
     else rows.push([index]);
   }
   return rows.filter(({ length }) => length >= FEWEST_SIGNS);
+}
+
+/** Thickest and longest bar of a sign, and the widest gap between two, px. */
+const BAR = [5, 40] as const;
+const BAR_GAP = 12;
+
+/** Three short bars below each other, evenly spaced and flush on one side: the sign that opens a menu. */
+function stacksOfBars(items: readonly Painted[]): number[][] {
+  const isBar = ({ type, box }: Painted): boolean =>
+    type === 'box' && box[3] <= BAR[0] && box[2] > 2 * BAR[0] && box[2] <= BAR[1];
+  const bars = numbers(items, isBar).sort((a, b) => required(items[a]).box[1] - required(items[b]).box[1]);
+  const stacks: number[][] = [];
+  for (const index of bars) {
+    const { box } = required(items[index]);
+    const stack = stacks.find((other) => {
+      const [last, before] = [...other].reverse().map((at) => required(items[at]).box);
+      const step = last ? box[1] - last[1] : 0;
+      const isFlush =
+        last && [0, 0.5, 1].some((side) => Math.abs(last[0] + side * last[2] - box[0] - side * box[2]) <= OVERLAP);
+      return (
+        isFlush &&
+        step > last[3] &&
+        step - last[3] <= BAR_GAP &&
+        (!before || Math.abs(last[1] - before[1] - step) <= OVERLAP)
+      );
+    });
+    if (stack) stack.push(index);
+    else stacks.push([index]);
+  }
+  return stacks.filter(({ length }) => length === FEWEST_SIGNS).map((stack) => stack.sort((a, b) => a - b));
 }
 
 /** From so many pieces on a cluster is a drawing, and what lies inside of its outline is part of it. */

@@ -38,6 +38,23 @@ describe('lines along the edges of a box', () => {
     expect(card).toMatchObject({ look: { 'border-width': '1px', 'border-color': 'rgb(20, 30, 60)' } });
   });
 
+  it('are a box without a fill where there is none in them', () => {
+    const [frame, ...rest] = folded(
+      box(100, 100, 301, 1, INK),
+      box(100, 140, 301, 1, INK),
+      box(400, 100, 1, 41, INK),
+      line('Tonight', 130, 110),
+    );
+    expect(rest).toHaveLength(1);
+    expect(frame).toMatchObject({ box: [100, 100, 301, 41], look: { 'border-width': '1px 1px 1px 0' } });
+    expect(frame).not.toHaveProperty('look.background-color');
+  });
+
+  it('are no frame if there are two, or if they lie across each other', () => {
+    expect(folded(box(100, 100, 301, 1, INK), box(100, 140, 301, 1, INK))).toHaveLength(2);
+    expect(folded(box(100, 100, 301, 1, INK), box(100, 120, 301, 1, INK), box(100, 140, 301, 1, INK))).toHaveLength(3);
+  });
+
   it('are none inside of the box, shorter than it, or painted later', () => {
     const items = [box(100, 100, 300, 200), box(120, 150, 260, 1, INK), box(100, 299, 150, 1, INK)];
     expect(folded(...items)).toHaveLength(3);

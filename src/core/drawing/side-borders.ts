@@ -22,6 +22,12 @@ export function withSideBorders(artboard: DrawnArtboard): DrawnArtboard {
   for (let at = 0; at < artboard.items.length; at += 1) {
     const item = artboard.items[at];
     if (!item) continue;
+    const frame = frameFrom(artboard.items.slice(at, at + SIDES.length));
+    if (frame) {
+      items.push(frame.box);
+      at += frame.lines - 1;
+      continue;
+    }
     const sides =
       item.type === 'box' && canHaveBorders(item) ? linesAfter(item, artboard.items.slice(at + 1, at + 5)) : [];
     items.push(item.type === 'box' && sides.length ? bordered(item, sides) : item);
@@ -33,6 +39,34 @@ export function withSideBorders(artboard: DrawnArtboard): DrawnArtboard {
 interface SideLine {
   readonly side: Side;
   readonly line: DrawnShape;
+}
+
+/** Fewest lines that make a frame. */
+const FRAME = 3;
+
+/** Lines that stand along three or four edges of what they enclose, with no box in it: a box with borders and no fill. */
+function frameFrom(next: readonly DrawnItem[]): { readonly box: DrawnShape; readonly lines: number } | undefined {
+  for (let count = next.length; count >= FRAME; count -= 1) {
+    const lines = next.slice(0, count).filter((item): item is DrawnShape => item.type === 'box' && isLine(item));
+    const [first] = lines;
+    if (!first || lines.length < count) continue;
+    const box = around(lines.map((line) => line.box));
+    if (Math.min(box[2], box[3]) <= 2 * THICKEST) continue;
+    const sides = lines.flatMap((line): SideLine[] => {
+      const side = sideOf(line, box);
+      return side ? [{ side, line }] : [];
+    });
+    if (new Set(sides.map(({ side }) => side)).size < count) continue;
+    return { box: bordered({ ...first, box, look: {} }, sides), lines: count };
+  }
+  return undefined;
+}
+
+/** Whether a box is so thin and so plain that it is a line. */
+function isLine({ box, look }: DrawnShape): boolean {
+  const isPlain =
+    Object.keys(look).every((name) => name === 'background-color') && look['background-color'] !== undefined;
+  return isPlain && Math.min(box[2], box[3]) <= THICKEST && Math.max(box[2], box[3]) >= SHORTEST;
 }
 
 function canHaveBorders({ look, box }: DrawnShape): boolean {
@@ -51,11 +85,10 @@ function linesAfter(box: DrawnShape, next: readonly DrawnItem[]): SideLine[] {
 }
 
 /** The edge of a box along which a line lies from corner to corner. */
-function sideOf({ box: line, look }: DrawnShape, box: DrawnBox): Side | undefined {
-  const [thin, long] = [Math.min(line[2], line[3]), Math.max(line[2], line[3])];
-  const isPlain =
-    Object.keys(look).every((name) => name === 'background-color') && look['background-color'] !== undefined;
-  if (!isPlain || thin > THICKEST || long < SHORTEST) return undefined;
+function sideOf(drawn: DrawnShape, box: DrawnBox): Side | undefined {
+  if (!isLine(drawn)) return undefined;
+  const line = drawn.box;
+  const thin = Math.min(line[2], line[3]);
   const isFlat = line[2] > line[3];
   const middle = isFlat ? line[1] + line[3] / 2 : line[0] + line[2] / 2;
   const [from, to] = isFlat ? [box[0], right(box)] : [box[1], bottom(box)];

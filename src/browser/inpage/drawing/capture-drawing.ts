@@ -3,7 +3,17 @@ import { defined } from '../../../core/data/defined.js';
 import { clustersOf } from '../../../core/drawing/clusters.js';
 import { around } from '../../../core/geometry/box.js';
 import type { DrawnVector, DrawnArtboard, DrawnBox, DrawnItem, DrawnImage } from '../../../core/drawing/drawing.js';
-import { clipped, wholePixels, isEmpty, isOutside, isUpright, pageBox, paintedBox, same } from './geometry.js';
+import {
+  clipped,
+  wholePixels,
+  isBeyond,
+  isEmpty,
+  isOutside,
+  isUpright,
+  pageBox,
+  paintedBox,
+  same,
+} from './geometry.js';
 import { definitionBox, radiusOf, roundClip, roundedBy } from './clips.js';
 import { layersOf, linkOf, nameOf, pathOf, titleOf } from './layers.js';
 import { textsIn } from './texts.js';
@@ -14,39 +24,9 @@ import { strokeAndFill } from './paint.js';
 import { embedImages } from './embed-images.js';
 import { standAlone } from './markup.js';
 import { isArtwork } from './artwork.js';
+import { PAINTING, SILENT } from './svg-elements.js';
 import { isMerged } from './merged-layers.js';
 
-/** Elements that paint something by themselves. */
-const PAINTING = new Set([
-  'rect',
-  'circle',
-  'ellipse',
-  'line',
-  'path',
-  'polygon',
-  'polyline',
-  'image',
-  'text',
-  'use',
-  'foreignObject',
-]);
-const SILENT = new Set([
-  'defs',
-  'clipPath',
-  'mask',
-  'pattern',
-  'symbol',
-  'linearGradient',
-  'radialGradient',
-  'filter',
-  'marker',
-  'title',
-  'desc',
-  'metadata',
-  'style',
-  'script',
-  'view',
-]);
 /** Names of layers that say something, rather than what program or person numbered them. */
 const SPEAKS = /^(?!(path|group|shape|vector|outlines?|compound|layer|union|text)\b)\p{L}{3}/iu;
 interface Context {
@@ -179,7 +159,7 @@ class Reader {
   private push(item: Record<string, unknown> & { readonly box: DrawnBox }, element: Element, context: Context): void {
     const [x, y, width, height] = item.box;
     if (width < 0.5 && height < 0.5) return;
-    if (x >= this.board[2] || y >= this.board[3] || x + width <= 0 || y + height <= 0) {
+    if (isBeyond(x, width, this.board[2]) || isBeyond(y, height, this.board[3])) {
       this.notes.push(`Outside the artboard, left out: ${nameOf(element) || element.localName}`);
       return;
     }

@@ -31,6 +31,15 @@ export function isOutside(box: DrawnBox, clip: DrawnBox | undefined): boolean {
   );
 }
 
+/** What shows less of itself along one direction than this, in px or all of it, is not seen. */
+const LEAST_SEEN = 0.75;
+
+/** Whether next to nothing of what begins at `from` and is so long lies between 0 and the end of the board, px. */
+export function isBeyond(from: number, length: number, end: number): boolean {
+  const seen = Math.min(from + length, end) - Math.max(from, 0);
+  return seen < 0 || from >= end || (seen < length && seen < LEAST_SEEN);
+}
+
 export function same(a: DrawnBox, b: DrawnBox): boolean {
   return a.every((value, index) => Math.abs(value - required(b[index])) < 0.05);
 }

@@ -1,15 +1,20 @@
 import type { ElementNode, StyleVariant } from '../../document/types.js';
 import { NameGiver } from '../../text/words.js';
 import type { Part } from '../model/part.js';
-import { FOCUSED, OVER, TICKED, writingLook, writtenVariant } from '../roles/form-fields.js';
-import type { Choice } from '../roles/forms.js';
+import { required } from '../../data/required.js';
+import { FOCUSED, OVER, TICKED, fieldLooks } from '../roles/form-fields.js';
+import type { Choice } from '../roles/choices.js';
+import type { Field } from '../roles/forms.js';
+import { leafPieces } from '../roles/inside.js';
+import { wordsOf } from '../text/paragraphs.js';
+import { slug } from '../../text/slug.js';
 import type { ElementIds } from './element-ids.js';
 import { choiceNode, fieldNode } from './form-nodes.js';
 
 /** What the controls of a page need of its builder. */
 interface Builder {
   readonly ids: ElementIds;
-  readonly labelOf: (part: Part) => string;
+  readonly fields: ReadonlyMap<Part, Field>;
   /** A style that is the same on all screens; its name. */
   readonly addStyle: (look: Readonly<Record<string, string>>) => string;
   readonly addVariant: (style: string, variant: StyleVariant) => void;
@@ -19,23 +24,55 @@ interface Builder {
 /** Makes the controls of forms that look as they were drawn. */
 export class ControlBuilder {
   private readonly names = new NameGiver();
+  private readonly given = new Map<Part, string>();
+  private readonly named: ReadonlyMap<Part, Part>;
 
-  constructor(private readonly builder: Builder) {}
+  constructor(private readonly builder: Builder) {
+    this.named = new Map([...builder.fields].flatMap(([part, { label }]) => (label ? [[label, part] as const] : [])));
+  }
 
-  /** A place to write in: its name lies in it, and gives way to what is written. */
+  /** The id of the field that a text names; undefined if it names none. */
+  idNamedBy(label: Part): string | undefined {
+    const field = this.named.get(label);
+    return field && `field-${this.nameOf(field)}`;
+  }
+
+  /** Names are sent with the form: no two fields have the same. */
+  private nameOf(part: Part): string {
+    const name = this.given.get(part) ?? this.names.give(slug(this.labelOf(part) || this.wordsIn(part), 40) || 'field');
+    this.given.set(part, name);
+    return name;
+  }
+
+  /** What is written in a box; an amount is no name. */
+  private wordsIn(part: Part): string {
+    if (this.builder.fields.get(part)?.kind === 'number') return 'amount';
+    return leafPieces(part)
+      .map((piece) => (piece.type === 'text' ? wordsOf(piece.text) : ''))
+      .join(' ');
+  }
+
+  private labelOf(part: Part): string {
+    const piece = this.builder.fields.get(part)?.label?.piece;
+    return piece?.type === 'text' ? wordsOf(piece.text) : '';
+  }
+
+  /** A place to write in: the words in it give way to what is written. */
   field(part: Part, path: string, style: string): ElementNode {
-    const { addStyle, addVariant, ids, labelOf, plainText } = this.builder;
-    const writing = addStyle(writingLook(part));
-    addVariant(writing, writtenVariant(part));
+    const { addStyle, addVariant, ids, fields, plainText } = this.builder;
+    const { kind } = required(fields.get(part));
+    const looks = fieldLooks(part, kind);
+    const writing = addStyle(looks.writing);
+    for (const variant of looks.variants) addVariant(writing, variant);
     return fieldNode({
-      part,
+      kind,
       path,
       style,
       writing,
       words: part.parts.map((inside) => plainText(inside)),
-      label: labelOf(part),
+      label: this.labelOf(part),
+      name: this.nameOf(part),
       idOf: (of) => ids.of(part, of),
-      nameFor: (words) => this.names.give(words),
     });
   }
 

@@ -1,13 +1,11 @@
 import type { ElementNode } from '../../document/types.js';
 import { textOf } from '../../document/walk.js';
-import { slug } from '../../text/slug.js';
-import type { Part } from '../model/part.js';
-import type { Choice } from '../roles/forms.js';
-import { inputType, isRequired, isTall } from '../roles/form-fields.js';
+import type { Choice } from '../roles/choices.js';
+import { inputType, isRequired, type FieldKind } from '../roles/form-fields.js';
 
 /** What a place to write in is made of. */
 export interface FieldParts {
-  readonly part: Part;
+  readonly kind: FieldKind;
   readonly path: string;
   readonly style: string;
   /** The style of what is written in. */
@@ -16,40 +14,61 @@ export interface FieldParts {
   readonly words: readonly ElementNode[];
   /** The words beside it, which name it too. */
   readonly label: string;
+  readonly name: string;
   readonly idOf: (path: string) => string;
-  /** Names are sent with the form: no other field has that of this one. */
-  readonly nameFor: (words: string) => string;
 }
 
-/** A place to write in, in a label that looks as it was drawn. */
-export function fieldNode({ part, path, style, writing, words, label, idOf, nameFor }: FieldParts): ElementNode {
-  const name = nameFor(slug(words.map((word) => textOf(word)).join(' ') || label, 40) || 'field');
-  const tall = isTall(part);
+/** A place to write in or to choose in, in a label that looks as it was drawn. */
+export function fieldNode({ kind, path, style, writing, words, label, name, idOf }: FieldParts): ElementNode {
   const said = words.map((word) => textOf(word)).join(' ') || label;
+  const isBound = label !== '';
+  const shown = kind === 'number' ? [] : words;
+  const attributes = {
+    name,
+    ...(isBound ? { id: `field-${name}` } : {}),
+    ...(kind === 'line' ? { type: inputType(`${label} ${said}`) } : {}),
+    ...(kind === 'number' ? { type: 'number', min: '1', value: said } : {}),
+    ...(kind === 'line' || kind === 'area' ? { placeholder: ' ' } : {}),
+    ...(isRequired(said) || isRequired(label) ? { required: '' } : {}),
+    ...(shown.length || isBound ? {} : { 'aria-label': label || name }),
+  };
   return {
     id: idOf(path),
     kind: 'field',
     name,
-    element: 'label',
+    /* A field has one label: the words above it, or those in it. */
+    element: isBound ? 'div' : 'label',
     style,
     from: { path },
     children: [
-      ...words,
+      ...shown,
       {
         id: idOf(`${path} input`),
         kind: 'field',
         name,
-        element: tall ? 'textarea' : 'input',
+        element: ELEMENTS[kind],
         style: writing,
-        attributes: {
-          name,
-          placeholder: ' ',
-          ...(tall ? {} : { type: inputType(said) }),
-          ...(isRequired(said) ? { required: '' } : {}),
-          ...(words.length ? {} : { 'aria-label': label || name }),
-        },
+        attributes,
+        ...(kind === 'list' ? { children: [optionNode(idOf(`${path} option`), said)] } : {}),
       },
     ],
+  };
+}
+
+const ELEMENTS = { line: 'input', number: 'input', area: 'textarea', list: 'select' } as const satisfies Record<
+  FieldKind,
+  string
+>;
+
+/** The choice that was drawn: the one that nothing is chosen with. */
+function optionNode(id: string, words: string): ElementNode {
+  return {
+    id,
+    kind: 'field',
+    name: 'option',
+    element: 'option',
+    attributes: { value: '' },
+    children: [{ kind: 'words', text: words }],
   };
 }
 

@@ -21,7 +21,8 @@ import { allWidths } from '../responsive/screens.js';
 import type { DesignInput, DesignSection } from './design-input.js';
 import { styleFromArtboards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
-import type { Choice } from '../roles/forms.js';
+import { bodyLookOf, headlineOf } from './page-texts.js';
+import type { Choice } from '../roles/choices.js';
 import { DRAWN, SENDS } from '../roles/form-fields.js';
 import { ControlBuilder, submitAttributes } from './control-builder.js';
 import { takeLabel } from './plain-buttons.js';
@@ -61,15 +62,19 @@ export class PageBuilder {
     this.ids = new ElementIds(views);
     this.controls = new ControlBuilder({
       ids: this.ids,
-      labelOf: (part) => roles.forms.fields.get(part) ?? '',
+      fields: roles.forms.fields,
       addStyle: (look) => this.addStyle(this.looks.map(() => look)),
       addVariant: (style, variant) => this.addVariant(style, variant),
       plainText: (part) => this.plainText(part),
     });
   }
 
+  private get widest(): Pieces {
+    return required(this.artboards[0]);
+  }
+
   build(root: Part): PageDocument {
-    const base = this.bodyLook();
+    const base = bodyLookOf(this.widest);
     const children = root.parts.map((part) => this.section(part));
     const over = root.over.map((part) => this.node(part));
     const bodyLooks = this.looks.map((looks, index) => ({
@@ -89,7 +94,7 @@ export class PageBuilder {
       format: 'tavrik-page',
       version: PAGE_VERSION,
       name: this.input.name,
-      title: this.input.boards[0]?.title || this.titleFrom() || this.input.name,
+      title: this.input.boards[0]?.title || headlineOf(this.widest, this.roles.levelOf) || this.input.name,
       language: this.input.language ?? 'en',
       source: { kind: 'design', files: this.input.files, widths: this.artboards.map(({ width }) => width) },
       breakpoints: this.breakpoints,
@@ -98,22 +103,6 @@ export class PageBuilder {
       styles: this.styles,
       body,
     };
-  }
-
-  /** Texts of the widest board. */
-  private texts(): Paragraph[] {
-    return required(this.artboards[0]).all.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
-  }
-
-  private titleFrom(): string {
-    const heading = this.texts().find((text) => this.roles.levelOf(text) === 1);
-    return heading ? wordsOf(heading) : '';
-  }
-
-  private bodyLook(): Record<string, string> {
-    const longest = this.texts().sort((a, b) => wordsOf(b).length - wordsOf(a).length)[0];
-    const breaking = { 'overflow-wrap': 'break-word' };
-    return longest ? { ...breaking, 'font-family': longest.look.family, color: longest.look.color } : breaking;
   }
 
   private addStyle(looks: readonly Record<string, string>[]): string {
@@ -174,7 +163,7 @@ export class PageBuilder {
     }
     const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
-    const field = this.roles.isField(part);
+    const field = this.roles.forms.fields.has(part);
     const choice = this.roles.forms.choices.get(part);
     const sends = this.roles.forms.submits.has(part);
     this.adaptLooks(part, { button, sends, field, choice });
@@ -242,21 +231,22 @@ export class PageBuilder {
 
   private textNode(part: Part, text: Paragraph): ElementNode {
     if (this.roles.isSign(text)) return this.signNode(part, text);
-    const level = this.roles.levelOf(text);
+    const level = this.controls.idNamedBy(part) ? undefined : this.roles.levelOf(text);
     const href = level === undefined ? this.roles.hrefOf(text) : undefined;
     const link = href !== undefined;
-    const element = level ? `h${level}` : link ? 'a' : 'p';
-    const kind = level ? 'heading' : link ? 'link' : 'text';
+    const names = this.controls.idNamedBy(part);
+    const element = names ? 'label' : level ? `h${level}` : link ? 'a' : 'p';
+    const kind = names ? 'field' : level ? 'heading' : link ? 'link' : 'text';
     if (link) for (const looks of this.looks) undecorated(looks, part);
     const style = this.styleOf(part);
     if (text.mark) this.addVariant(style, markVariant(text.mark, text.look.size, this.items.has(part)));
     const shared = { id: this.ids.of(part, text.path), kind, name: kind, element, style } as const;
-    const attributes = link ? { attributes: { href } } : {};
+    const attributes = names ? { attributes: { for: names } } : link ? { attributes: { href } } : {};
     return {
       ...shared,
       ...attributes,
       from: { path: text.path },
-      children: this.wordings(part, text, level === undefined && !link),
+      children: this.wordings(part, text, level === undefined && !link && !names),
     };
   }
 
@@ -295,6 +285,6 @@ export class PageBuilder {
       style: this.styleOf(part),
       from: { path: art.path },
     };
-    return { ...shared, ...drawingIn(piece, required(this.artboards[0]).width) };
+    return { ...shared, ...drawingIn(piece, this.widest.width) };
   }
 }

@@ -1,5 +1,6 @@
 import { required } from '../../data/required.js';
 import { arrange } from '../structure/arrange.js';
+import { insertPart } from './insert-part.js';
 import { hangOrnaments } from '../structure/ornaments.js';
 import { ArtboardView } from './artboard-view.js';
 import { matchArtboards, type ArtboardMatch } from './match-artboards.js';
@@ -54,29 +55,23 @@ function newThings(extra: readonly Piece[]): Piece[] {
   return extra.filter((piece) => !held.has(piece) && (piece.type !== 'box' || whole(piece)));
 }
 
-/** Puts a piece that only another board has into the tree: after the piece that it follows there. */
+/** Puts a piece that only another board has into the tree: into what holds it there, as far as that is known. */
 function insertExtra(root: Part, extra: Piece, other: Pieces, pairs: ReadonlyMap<Piece, Piece>): Part {
   const back = new Map([...pairs].map(([mine, theirs]) => [theirs, mine]));
   const part = partOf(extra, back);
-  const index = other.all.indexOf(extra);
-  for (let at = index - 1; at >= 0; at -= 1) {
-    const mine = back.get(required(other.all[at]));
-    if (mine && insertAfter(root, mine, part)) return part;
-  }
-  root.parts.unshift(part);
+  const around = other.all.findLast((piece) => piece.inside.includes(extra) && back.has(piece));
+  const holder = around && partWith(root, required(back.get(around)));
+  insertPart(holder ?? root, part, new ArtboardView(other, pairs));
   return part;
 }
 
-function insertAfter(part: Part, mark: Piece, extra: Part): boolean {
-  const list = [part.parts, part.over].find((parts) => parts.some((part) => part.piece === mark));
-  if (list) {
-    const at = list.findIndex((part) => part.piece === mark);
-    const holder = required(list[at]);
-    if (holder.piece?.inside.length) holder.parts.unshift(extra);
-    else list.splice(at + 1, 0, extra);
-    return true;
+function partWith(part: Part, piece: Piece): Part | undefined {
+  if (part.piece === piece) return part;
+  for (const child of [...part.parts, ...part.over]) {
+    const found = partWith(child, piece);
+    if (found) return found;
   }
-  return [...part.parts, ...part.over].some((part) => insertAfter(part, mark, extra));
+  return undefined;
 }
 
 /** A part of what stands on one board only; what it holds that is known is in the tree already. */

@@ -1,13 +1,7 @@
 import type { StyleVariant } from '../../document/types.js';
 import { px } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
-
-/** A place to write in that is higher than this takes several lines; px. */
-const TALL = 84;
-
-export function isTall({ box }: Part): boolean {
-  return box[3] > TALL;
-}
+import { linesIn } from './inside.js';
 
 /** What a field asks for, by words of its label in the languages that most sites are in. */
 const TYPES = [
@@ -18,6 +12,15 @@ const TYPES = [
   ['date', /\bdate\b|\bdatum\b|\bfecha\b|\bdata\b|дата|ημερομηνία|日付|日期|تاريخ/iu],
   ['url', /\bwebsite\b|\burl\b|web ?page|webseite|site web|sitio web/iu],
 ] as const;
+
+/** Words that name a field without saying of which type it is. */
+const NAMES =
+  /\bname\b|nombre|\bnom\b|prénom|vorname|nachname|имя|名前|姓名|الاسم|question|\bfrage\b|pregunta|domanda|вопрос|message|nachricht|mensaje|messaggio|mensagem|comment|kommentar|subject|betreff|asunto|objet|address|adresse|dirección|\bcity\b|\bzip\b|postcode|\bplz\b|country|company|firma|user ?name|card number|\bcvv?\b|coupon|promo code|amount|quantity|\bqty\b/iu;
+
+/** Whether words are those that name fields of forms. */
+export function asksFor(words: string): boolean {
+  return NAMES.test(words) || inputType(words) !== 'text';
+}
 
 export type InputType = (typeof TYPES)[number][0] | 'text';
 
@@ -31,27 +34,43 @@ export function isRequired(name: string): boolean {
   return /\*\s*:?$/.test(name);
 }
 
-/** A place to write in, over the words that name it, set as they are. */
-export function writingLook(part: Part): Record<string, string> {
-  const [text] = part.parts.flatMap(({ piece }) => (piece?.type === 'text' ? [piece.text] : []));
-  return {
+/** What a field is for: a line, several lines, a number, or a choice of a list. */
+export type FieldKind = 'line' | 'area' | 'number' | 'list';
+
+/** The look of what is written in a field, over what is drawn in its box, and how that changes once something is. */
+export function fieldLooks(
+  part: Part,
+  kind: FieldKind,
+): { readonly writing: Readonly<Record<string, string>>; readonly variants: readonly StyleVariant[] } {
+  const [text] = linesIn(part);
+  const { piece, box } = part;
+  const ground = (piece?.type === 'box' ? piece.look['background-color'] : undefined) ?? 'rgb(255, 255, 255)';
+  const start = text ? text.box[0] - box[0] : ROOM;
+  const above = text && kind === 'area' ? text.box[1] - box[1] : 0;
+  const ink = text?.look.color;
+  const writing = {
     position: 'absolute',
     inset: '0',
     width: '100%',
     height: '100%',
-    padding: `0 ${px(text ? text.box[0] - part.box[0] : 0)}`,
+    padding: above > 0 ? `${px(above)} ${px(start)}` : `0 ${px(start)}`,
     border: 'none',
     'border-radius': 'inherit',
     'background-color': 'transparent',
-    ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size), color: text.look.color } : {}),
+    ...(kind === 'list' ? { appearance: 'none' } : {}),
+    ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size) } : {}),
+    ...(text && ink ? { color: kind === 'list' ? 'transparent' : ink } : {}),
   };
+  if (kind === 'number') return { writing, variants: [] };
+  if (kind === 'list') {
+    const set = { 'background-color': ground, ...(ink ? { color: ink } : {}) };
+    return { writing, variants: [{ state: ':has(option:checked:not([value=""]))', set }] };
+  }
+  return { writing, variants: [{ state: ':not(:placeholder-shown)', set: { 'background-color': ground } }] };
 }
 
-/** Once something is written, the words that name the place are covered. */
-export function writtenVariant({ piece }: Part): StyleVariant {
-  const ground = piece?.type === 'box' ? piece.look['background-color'] : undefined;
-  return { state: ':not(:placeholder-shown)', set: { 'background-color': ground ?? 'rgb(255, 255, 255)' } };
-}
+/** Room beside what is written in an empty box, px. */
+const ROOM = 12;
 
 /** A box that is ticked is filled. */
 export const TICKED: StyleVariant = { state: ':checked', set: { 'background-color': 'currentcolor' } };

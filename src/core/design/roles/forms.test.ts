@@ -48,8 +48,13 @@ describe('forms of a design', () => {
       ...button(424),
     );
     expect(inputs(all)).toMatchObject([
-      { name: 'your-name', type: 'text', 'aria-label': 'Your name' },
-      { name: 'e-mail', type: 'email', 'aria-label': 'E-mail' },
+      { name: 'your-name', type: 'text', id: 'field-your-name' },
+      { name: 'e-mail', type: 'email', id: 'field-e-mail' },
+    ]);
+    const labels = all.filter(({ element, attributes }) => element === 'label' && attributes?.['for']);
+    expect(labels.map((label) => [textOf(label), label.attributes?.['for']])).toEqual([
+      ['Your name', 'field-your-name'],
+      ['E-mail', 'field-e-mail'],
     ]);
   });
 
@@ -108,6 +113,72 @@ describe('forms of a design', () => {
       art('M0 0L9 9', 712, 270, 20, 20),
     );
     expect(inputs(all)).toHaveLength(1);
+  });
+
+  it('have fields of which only the line below is drawn', () => {
+    const lined = { 'border-width': '0 0 1px 0', 'border-color': 'rgb(120, 130, 140)' };
+    const field = (y: number, words: string): Items => [
+      box(400, y, 400, 60, lined),
+      line(words, 402, y + 20, { color: 'rgb(110, 110, 110)' }),
+    ];
+    const all = made(...intro, ...field(260, 'Your name'), ...field(340, 'E-mail'), ...button(424));
+    expect(inputs(all).map((attributes) => attributes?.['type'])).toEqual(['text', 'email']);
+  });
+
+  it('have fields after a box with a sign, whose labels begin above that', () => {
+    const field = (y: number, words: string): Items => [
+      line(words, 400, y - 24),
+      box(400, y, 40, 40, FRAME),
+      art('M0 0L9 9', 412, y + 12, 16, 16),
+      box(440, y, 360, 40, FRAME),
+    ];
+    const all = made(...intro, ...field(284, 'Name'), ...field(364, 'Phone'), ...button(430));
+    expect(inputs(all)).toMatchObject([{ id: 'field-name' }, { id: 'field-phone', type: 'tel' }]);
+  });
+
+  it('have text areas, empty or with words at their top', () => {
+    const all = made(
+      ...intro,
+      box(400, 260, 400, 44, FRAME),
+      box(400, 320, 400, 150, FRAME),
+      box(400, 486, 400, 150, FRAME),
+      line('Your message', 416, 498, { color: 'rgb(110, 110, 110)' }),
+      ...button(660),
+    );
+    expect(
+      all.map(({ element }) => element).filter((element) => element === 'input' || element === 'textarea'),
+    ).toEqual(['input', 'textarea', 'textarea']);
+  });
+
+  it('have lists to choose from, where an arrow stands at the end', () => {
+    const all = made(
+      ...intro,
+      line('Night', 400, 240),
+      box(400, 264, 400, 44, FRAME),
+      line('Saturday', 416, 276),
+      art('M0 0L6 6L12 0', 770, 283, 12, 7),
+      ...button(330),
+    );
+    const select = all.find(({ element }) => element === 'select');
+    expect(select).toMatchObject({ attributes: { id: 'field-night' }, children: [{ element: 'option' }] });
+    expect(textOf(select as ElementNode)).toBe('Saturday');
+  });
+
+  it('ask how many, in a small box with a number beside a button', () => {
+    const all = made(
+      ...intro,
+      box(400, 260, 56, 48, FRAME),
+      line('1', 424, 274),
+      box(472, 260, 160, 48, PRESS),
+      line('Book', 536, 274, { color: 'rgb(255, 255, 255)' }),
+    );
+    expect(inputs(all)).toMatchObject([{ type: 'number', value: '1' }]);
+  });
+
+  it('are not made of rows of equal boxes with words, with nothing to send them', () => {
+    const row = (y: number, words: string): Items => [box(400, y, 400, 44, FRAME), line(words, 416, y + 12)];
+    const all = made(...intro, ...row(260, 'The dome'), ...row(304, 'The terrace'), ...row(348, 'The library'));
+    expect(inputs(all)).toEqual([]);
   });
 
   it('have switches, with what is drawn in them', () => {

@@ -13,9 +13,7 @@ export interface Roles {
   readonly levelOf: (text: Paragraph) => number | undefined;
   /** Whether a part is a thing to press. */
   readonly isButton: (part: Part) => boolean;
-  /** Whether a part is a place to write in, with its name in it. */
-  readonly isField: (part: Part) => boolean;
-  /** Forms with their empty input fields, check boxes and radio buttons. */
+  /** Forms with their fields, check boxes and radio buttons. */
   readonly forms: Forms;
   /** Whether a text is a glyph of an icon font, or the name of one: a sign, not words. */
   readonly isSign: (text: Paragraph) => boolean;
@@ -29,10 +27,10 @@ const LAST_LINES = 140;
 export function rolesOf(artboard: Pieces, root: Part): Roles {
   const inside = partsOf(root);
   const buttons = new Set(inside.filter((part) => isButton(part, artboard.width)));
-  const fields = new Set(inside.filter((part) => !buttons.has(part) && isField(part)));
-  const forms = formsOf(root, buttons, fields, artboard.width);
+  const forms = formsOf(root, buttons, artboard.width, inkOf(artboard.all));
+  const labels = [...forms.fields.values()].flatMap(({ label }) => label ?? []);
   const pressed = new Set(
-    [...buttons, ...fields].flatMap((part) =>
+    [...buttons, ...forms.fields.keys(), ...labels].flatMap((part) =>
       leaves(part).flatMap((leaf) => (leaf.type === 'text' ? [leaf.text] : [])),
     ),
   );
@@ -45,12 +43,20 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
   const signs = signsIn(artboard.all);
   return {
     isSign: (text) => signs.has(text),
-    isButton: (part) => buttons.has(part) || forms.submits.has(part),
-    isField: (part) => fields.has(part) || forms.fields.has(part),
+    isButton: (part) => (buttons.has(part) && !forms.fields.has(part)) || forms.submits.has(part),
     forms,
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
+}
+
+/** The colour in which most is written. */
+function inkOf(pieces: readonly Piece[]): string | undefined {
+  const lengths = new Map<string, number>();
+  for (const piece of pieces)
+    if (piece.type === 'text')
+      lengths.set(piece.text.look.color, (lengths.get(piece.text.look.color) ?? 0) + wordsOf(piece.text).length);
+  return [...lengths].sort((a, b) => b[1] - a[1])[0]?.[0];
 }
 
 /** Texts that are set in an icon font, by their words or by code points that no script has (Unicode, private use). */
@@ -106,49 +112,11 @@ function isButton(part: Part, artboardWidth: number): boolean {
 /** Room after the words of a field, in room before them. */
 const WRITTEN_SHARE = 2.5;
 
-/** Sizes of a place to write in, px. */
-const FIELD_HEIGHT = [28, 260] as const;
-const FIELD_WIDTH = 120;
-/** Room that is left of the words at most, and right of them at least; px. */
-const FIELD_START = 28;
+/** Room that is right of the words of a field at least, px. */
 const FIELD_FREE = 40;
-/** Largest sign in a field: a magnifying glass, an arrow; px. */
-const FIELD_SIGN = 28;
-/** Widest field to choose in, with an arrow at its end; px. */
-const WIDEST_CHOICE = 320;
-/** Room above the words at most, px. */
-const FIELD_TOP = 32;
 
 /** Least lightness of a place to write in, of 255. */
 const LIGHT = 225;
-
-/** A light box with a few words at its start and room after them: their name, not a question. */
-function isField(part: Part): boolean {
-  const { piece } = part;
-  const text = onlyLine(part, 2);
-  if (piece?.type !== 'box' || part.over.length || !text) return false;
-  const signs = leaves(part).filter((leaf) => leaf.type !== 'text');
-  if (!signs.every(({ box }) => Math.max(box[2], box[3]) <= FIELD_SIGN)) return false;
-  const [x, y, width, height] = piece.box;
-  /* A sign before the words takes its room: to search, say. */
-  const before = signs.filter(({ box }) => box[0] < text.box[0]).map(({ box }) => right(box));
-  /* A wide box with an arrow at its end is a question that opens. */
-  if (before.length < signs.length && width > WIDEST_CHOICE) return false;
-  const start = text.box[0] - Math.max(x, ...before);
-  return (
-    isPainted(piece) &&
-    isLight(piece.look['background-color']) &&
-    height >= FIELD_HEIGHT[0] &&
-    height <= FIELD_HEIGHT[1] &&
-    width >= FIELD_WIDTH &&
-    start >= 0 &&
-    start <= FIELD_START &&
-    text.box[1] - y <= FIELD_TOP &&
-    right(piece.box) - right(text.box) >= FIELD_FREE &&
-    Number(text.look.weight) < 600 &&
-    !/[?:.!]$/.test(wordsOf(text))
-  );
-}
 
 function isLight(color: string | undefined): boolean {
   const [red = 255, green = 255, blue = 255, alpha = 1] = [...(color ?? '').matchAll(/[\d.]+/g)].map(Number);

@@ -177,9 +177,35 @@ describe('what only narrower artboards have', () => {
   const root = arrange(wide.top);
   const extras = addExtraParts(root, artboards, matches);
 
-  it('comes in with all it holds, after what it follows there, once', () => {
+  it('comes in with all it holds, in a row with what it stands beside there, once', () => {
     expect(extras.map(({ brought }) => brought.map(({ type }) => type))).toEqual([['box'], []]);
-    expect(shapeOf(root)).toBe('(Hollin Marsh box(art) Saturn)');
+    expect(shapeOf(root)).toBe('([Hollin Marsh box(art)] Saturn)');
+  });
+
+  it('goes on the row, or the column, or between the rows that it stands in there', () => {
+    const top = (extra: Items[number][]): string => {
+      const full = piecesOf(
+        artboard(1000, 600, line('One', 40, 100), line('Two', 140, 100), line('Three', 40, 200), line('Four', 40, 260)),
+      );
+      const other = piecesOf(
+        artboard(
+          1000,
+          600,
+          line('One', 40, 100),
+          line('Two', 140, 100),
+          line('Three', 40, 200),
+          line('Four', 40, 260),
+          ...extra,
+        ),
+      );
+      const tree = arrange(full.top);
+      addExtraParts(tree, [other], [matchArtboards(full, other)]);
+      return shapeOf(tree);
+    };
+    expect(top([])).toBe('([One Two] Three Four)');
+    expect(top([line('New', 240, 100)])).toBe('([One Two New] Three Four)');
+    expect(top([line('New', 40, 150)])).toBe('([One Two] New Three Four)');
+    expect(top([line('New', 240, 200)])).toBe('([One Two] [Three New] Four)');
   });
 
   it('is known on each board that has it', () => {

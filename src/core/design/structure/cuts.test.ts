@@ -30,6 +30,15 @@ describe('things that could be rows or columns', () => {
     ).toMatch(/^stack: /);
   });
 
+  it('are a title, a line and the grid below, which has nothing of these in its cells', () => {
+    const shots = [0, 1].flatMap((row) =>
+      [0, 1, 2].map((at) => image(`${row}${at}.png`, 60 + 300 * at, 180 + 250 * row, 260, 200)),
+    );
+    expect(firstCut(line('Shots', 460, 80), box(440, 120, 56, 3), box(510, 120, 56, 3), ...shots)).toBe(
+      `stack: Shots | box + box | ${Array(6).fill('picture').join(' + ')}`,
+    );
+  });
+
   it('are columns where the sign stands beside all of them', () => {
     expect(firstCut(line('Tides', 100, 100), line('Low at six', 100, 140), art('M0 8h16', 800, 100, 54, 58))).toBe(
       'row: Tides + Low at six | art',

@@ -1,7 +1,7 @@
 import { required } from '../../data/required.js';
 import { around, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
-import { cellsByGaps, cellsOf } from './grid-cells.js';
+import { cellsByGaps, cellsOf, gridAmong } from './grid-cells.js';
 import { cutColumns, cutRows, gaps, joinStrips, widestGap } from './strips.js';
 
 /** A way to cut things apart. */
@@ -16,7 +16,9 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const strips = cutRows(pieces);
   const columns = cutColumns(pieces);
   const isGrid = columns.length > 1 && strips.length > 1;
-  const cells = isGrid ? (cellsOf(strips) ?? cellsByGaps(strips)) : undefined;
+  const regular = isGrid ? cellsOf(strips) : undefined;
+  const among = regular ? undefined : gridAmong(strips);
+  const cells = regular ?? (isGrid ? cellsByGaps(strips) : undefined);
   const beside = columns.length > 1 ? besideGrid(columns) : [];
   const asRow = columns.length > 1 ? [rowCut(columns)] : [];
   const joined = strips.length > 1 ? joinStrips(strips) : [];
@@ -29,6 +31,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const rowFirst = columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns));
   return [
     ...belowBar,
+    ...(among ? [stackCut(among)] : []),
     ...(cells
       ? [
           {

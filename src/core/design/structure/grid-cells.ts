@@ -77,6 +77,46 @@ export function cellsByGaps(strips: readonly Piece[][]): Piece[][] | undefined {
   return alike && first?.type !== 'text' ? cells.flat() : undefined;
 }
 
+/**
+ * Strips in which some that follow each other are the rows of one grid: those put together, the others as they are; undefined
+ * if there are none. A title above a grid, or a line below it, is no part of its cells.
+ */
+export function gridAmong(strips: readonly Piece[][]): Piece[][] | undefined {
+  const found: Piece[][] = [];
+  for (let from = 0; from < strips.length;) {
+    const rows = plainRows(strips.slice(from));
+    found.push(strips.slice(from, from + rows).flat());
+    from += rows;
+  }
+  return found.length > 1 && found.length < strips.length ? found : undefined;
+}
+
+/** How many strips at the start are rows of equal boxes or images, in the same columns; the last may be shorter. At least 1. */
+function plainRows(strips: readonly Piece[][]): number {
+  const [first = [], ...rest] = strips;
+  const top = cutColumns(first);
+  const sample = first[0];
+  if (top.length < 2 || !sample) return 1;
+  const isCell = (cell: readonly Piece[]): boolean => {
+    const [only, more] = cell;
+    return (
+      more === undefined &&
+      (only?.type === 'box' || only?.type === 'picture') &&
+      only.type === sample.type &&
+      Math.abs(only.box[2] - sample.box[2]) <= CELL_SLACK
+    );
+  };
+  let rows = 1;
+  if (!top.every(isCell)) return rows;
+  for (const strip of rest) {
+    const cells = cutColumns(strip);
+    if (cells.length > top.length || !cells.every(isCell) || !aligned([top, cells])) break;
+    rows += 1;
+    if (cells.length < top.length) break;
+  }
+  return rows;
+}
+
 function signOf(piece: Piece): string {
   return piece.type === 'text' ? `text ${piece.text.look.size} ${piece.text.look.weight}` : piece.type;
 }
