@@ -29,7 +29,8 @@ function isSolid({ type }: Piece): boolean {
 }
 
 export function cutRows(pieces: readonly Piece[]): Piece[][] {
-  return cutAlong(pieces, tops, () => TOUCH);
+  /* Two thin lines at one height do not lie below each other. */
+  return cutAlong(pieces, tops, ({ box: a }, { box: b }) => Math.min(TOUCH, Math.min(a[3], b[3]) / 2));
 }
 
 /** Cuts where no thing reaches over; two things may overlap by what `tolerance` says, px. */
