@@ -63,7 +63,8 @@ function group(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsewhe
   return {
     direction: chosen.direction,
     parts: chosen.groups.map((pieces) => group(pieces, around(pieces.map((piece) => piece.box)), others)),
-    over: [],
+    over: (chosen.over ?? []).map((piece) => leaf(piece, others)),
+    ...(chosen.list ? { list: chosen.list } : {}),
     box,
     reason: `${chosen.reason}${instead}`,
   };

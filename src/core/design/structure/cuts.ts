@@ -2,6 +2,7 @@ import { required } from '../../data/required.js';
 import { around, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
 import { cellsByGaps, cellsOf, gridAmong } from './grid-cells.js';
+import { markedRows } from './marked-rows.js';
 import { cutColumns, cutRows, gaps, joinStrips, widestGap } from './strips.js';
 
 /** A way to cut things apart. */
@@ -9,6 +10,10 @@ export interface Cut {
   readonly direction: 'stack' | 'row';
   readonly groups: readonly Piece[][];
   readonly reason: string;
+  /** The groups are entries of a list. */
+  readonly list?: 'ul';
+  /** What lies over all groups. */
+  readonly over?: readonly Piece[];
 }
 
 /** The ways in which things can be cut apart, the best for this artboard first. */
@@ -20,6 +25,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const among = regular ? undefined : gridAmong(strips);
   const cells = regular ?? (isGrid ? cellsByGaps(strips) : undefined);
   const beside = columns.length > 1 ? besideGrid(columns) : [];
+  const marked = regular ? undefined : markedCut(pieces, columns);
   const asRow = columns.length > 1 ? [rowCut(columns)] : [];
   const joined = strips.length > 1 ? joinStrips(strips) : [];
   const asStack = [
@@ -31,6 +37,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const rowFirst = columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns));
   return [
     ...belowBar,
+    ...(marked ? [marked] : []),
     ...(among ? [stackCut(among)] : []),
     ...(cells
       ? [
@@ -54,6 +61,18 @@ export function rowCut(groups: readonly Piece[][]): Cut {
 export function stackCut(groups: readonly Piece[][]): Cut {
   const reason = `${groups.length} rows, widest gap ${Math.round(widestGap(groups, 1))} px`;
   return { direction: 'stack', groups, reason };
+}
+
+/** Marks no wider than this, in shares of the whole, stand before entries of a list; larger ones are images beside texts. */
+const MARK_SHARE = 0.25;
+
+function markedCut(pieces: readonly Piece[], columns: readonly Piece[][]): Cut | undefined {
+  const marked = markedRows(pieces, columns);
+  if (!marked) return undefined;
+  const [mark] = required(marked.rows[0]);
+  const isList = required(mark).box[2] <= MARK_SHARE * around(pieces.map(({ box }) => box))[2];
+  const reason = `${marked.rows.length} rows beside equal marks`;
+  return { ...stackCut(marked.rows), over: marked.lines, reason, ...(isList ? { list: 'ul' } : {}) };
 }
 
 /** A title this near the middle of what is below it (in shares of its width) is the title of all of it. */
