@@ -40,8 +40,10 @@ export function linksOf(
   }
   const icons = iconNames(texts);
   const entries = texts.filter((text) => !found.has(text) && !icons.has(text) && couldBeEntry(text));
+  const asked = texts.filter((text) => text.box[1] < MENU_ZONE && !icons.has(text) && isAsked(text));
   const menu = [
     ...entries.filter(({ box }) => box[1] < MENU_ZONE),
+    ...asked.filter((text) => entries.some((entry) => isBeside(entry, text))),
     ...alike(
       entries.filter(({ box }) => holds(footer, box, 2)),
       2,
@@ -120,6 +122,17 @@ function bodyColour(texts: readonly Paragraph[]): string {
   for (const text of running.length ? running : texts)
     counts.set(text.look.color, (counts.get(text.look.color) ?? 0) + wordsOf(text).length);
   return [...counts].reduce((most, count) => (count[1] > most[1] ? count : most), ['', 0])[0];
+}
+
+/** A brief question, such as in a bar at the top. */
+function isAsked(text: Paragraph): boolean {
+  const words = wordsOf(text);
+  return text.lines.length === 1 && words.split(' ').length <= ENTRY_WORDS && /^[^.!:;©®]+\?$/.test(words);
+}
+
+/** Whether two texts stand in one line and are set alike. */
+function isBeside(entry: Paragraph, text: Paragraph): boolean {
+  return Math.abs(entry.box[1] - text.box[1]) <= 2 && lookOf(entry) === lookOf(text);
 }
 
 function couldBeEntry(text: Paragraph): boolean {

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { around, bottom, right, shared } from '../../geometry/box.js';
 import { wordsOf } from '../text/paragraphs.js';
-import { cutRows } from './strips.js';
+import { cutColumns, cutRows, joinStrips } from './strips.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 
@@ -78,7 +78,8 @@ function isBoxedBar({ type, box, inside }: Piece, region: DrawnBox): boolean {
 function isBrief(piece: Piece): boolean {
   if (piece.type === 'text')
     return piece.text.lines.length === 1 && wordsOf(piece.text).split(' ').length <= MOST_WORDS;
-  return piece.box[3] <= SIGN && textsIn(piece).length <= 1 && piece.inside.every(isBrief);
+  const said = textsIn(piece).filter(({ text }) => /[\p{L}\p{N}]/u.test(wordsOf(text)));
+  return piece.box[3] <= SIGN && said.length <= 1 && piece.inside.every(isBrief);
 }
 
 function textsIn(piece: Piece): Extract<Piece, { type: 'text' }>[] {
@@ -95,17 +96,22 @@ const RIGHTS_WORDS = 24;
 /**
  * The closing lines of a region that have no box around them: the line about rights at its very end, with the rows of
  * links and signs right above it.
+ * @returns what stands together: columns apart from the lines below them
  */
-export function closingLines(pieces: readonly Piece[]): Piece[] {
+export function closingLines(pieces: readonly Piece[]): Piece[][] {
   const rows = cutRows(pieces);
   const last = rows.at(-1);
   /* A single box is a section by itself. */
   if (!last || rows.length < 2 || !last.every(isClosing) || last.every(({ inside }) => inside.length > 1)) return [];
   const words = last.flatMap(textsIn).map(({ text }) => wordsOf(text));
   if (!words.some((text) => RIGHTS.test(text) && text.split(' ').length <= RIGHTS_WORDS)) return [];
+  const columns = closingColumns(rows.slice(0, -1));
+  if (columns.length) return [columns, last];
   const closing = [...last];
-  for (let at = rows.length - 2; at > 0; at -= 1) {
-    const row = required(rows[at]);
+  for (const row of rows
+    .slice(1, -1)
+    .filter((row) => !row.some((piece) => columns.includes(piece)))
+    .reverse()) {
     const texts = row.flatMap(textsIn);
     const isEntries = texts.length === 0 || texts.length >= LEAST_ENTRIES;
     const brief = texts.every(({ text }) => wordsOf(text).split(' ').length <= ENTRY_WORDS);
@@ -113,7 +119,49 @@ export function closingLines(pieces: readonly Piece[]): Piece[] {
     if (around([...closing, ...row].map(({ box }) => box))[3] > FOOTER_HEIGHT) break;
     closing.unshift(...row);
   }
-  return closing;
+  return [closing];
+}
+
+/** The columns right above the last line of a page that belong to it: things of the first section are none. */
+function closingColumns(rows: readonly Piece[][]): Piece[] {
+  const block = joinStrips(rows).at(-1) ?? [];
+  const columns = cutColumns(block);
+  const isPart = rows.length > 1 && !required(rows[0]).some((piece) => block.includes(piece));
+  const isLow = around(block.map(({ box }) => box))[3] <= FOOTER_HEIGHT;
+  return isPart && isLow && columns.length >= LEAST_COLUMNS && columns.every(isClosingColumn) ? block : [];
+}
+
+/** Fewest columns of a footer above its last line, and most lines of a text in one. */
+const LEAST_COLUMNS = 3;
+const COLUMN_LINES = 4;
+
+/** A column of a footer: several things, each a brief text set small or a sign. */
+function isClosingColumn(column: readonly Piece[]): boolean {
+  const [largest = 0] = column
+    .flatMap(textsIn)
+    .map(({ text }) => text.look.size)
+    .sort((a, b) => b - a);
+  return column.flatMap(leavesIn).length > 1 && largest <= COLUMN_TYPE && column.every((piece) => isInColumn(piece));
+}
+
+/** Largest type in a column of a footer, px. */
+const COLUMN_TYPE = 26;
+
+function isInColumn(piece: Piece): boolean {
+  if (piece.type === 'text') return piece.text.lines.length <= COLUMN_LINES;
+  return piece.box[3] <= SIGN && piece.inside.every(isInColumn);
+}
+
+/**
+ * Whether a section right above the last line of a page is the larger part of its footer: a box across the page that
+ * touches that line's box, with columns of brief things in it.
+ */
+export function isFooterAbove(part: Part, last: Part): boolean {
+  const isBoxed = part.piece?.type === 'box' && last.piece?.type === 'box';
+  const touches = Math.abs(bottom(part.box) - last.box[1]) <= 2 && Math.abs(part.box[2] - last.box[2]) <= 2;
+  if (!isBoxed || !touches || part.box[3] + last.box[3] > FOOTER_HEIGHT || last.box[3] >= HEADER_HEIGHT) return false;
+  const columns = part.direction === 'row' ? part.parts : [];
+  return columns.length > 1 && columns.every((column) => isClosingColumn(levelPieces(column)));
 }
 
 function isClosing(piece: Piece): boolean {

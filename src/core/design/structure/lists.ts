@@ -124,7 +124,7 @@ export function withLists(whole: Part): Part {
 
 /** Fewest brief lines that are a list without a mark, and most words of one. */
 const LEAST_LINES = 3;
-const LINE_WORDS = 8;
+const LINE_WORDS = 14;
 /** Steps from line to line of a list differ by no more, px, and are longer than those of a paragraph, in font sizes. */
 const STEP = 1;
 const LEAST_STEP = 1.5;

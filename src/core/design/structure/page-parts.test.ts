@@ -63,6 +63,24 @@ describe('closing lines', () => {
     ]);
   });
 
+  it('take in the columns right above them, with or without boxes around both', () => {
+    const columns = ['Visit', 'Contact', 'Members'].flatMap((word, at) => [
+      line(word, 80 + at * 380, 420, { size: 22 }),
+      line(`${word}, at the end of Hollin Lane`, 80 + at * 380, 460),
+    ]);
+    const rights = line('© 2026 Saltmarsh Observatory', 480, 600);
+    const all = [...section('Nights on the marsh', 100), ...section('The dome', 220)];
+    const boxes = [box(0, 380, 1200, 200, DARK), ...columns, box(0, 580, 1200, 60, WHITE), rights];
+    for (const items of [
+      [...all, ...columns, rights],
+      [...all, ...boxes],
+    ]) {
+      const [site, words] = partsIn(page(640, ...items)).at(-1) ?? [];
+      expect(site).toBe('footer');
+      expect(words).toMatch(/^Visit · .*© 2026 Saltmarsh Observatory$/);
+    }
+  });
+
   it('are none where words of a section stand there', () => {
     expect(partsIn(page(500, ...section('Nights', 100), ...section('The dome', 380))).map(([site]) => site)).toEqual([
       'section',

@@ -4,7 +4,7 @@ import { around, shared } from '../../geometry/box.js';
 import type { Elsewhere, Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { arrange } from './arrange.js';
-import { barAtTop, closingLines, isFooter, isHeader, isSideBar, levelPieces } from './bars.js';
+import { barAtTop, closingLines, isFooter, isFooterAbove, isHeader, isSideBar, levelPieces } from './bars.js';
 import { withLists } from './lists.js';
 import { bandsOf } from './sections.js';
 
@@ -49,16 +49,23 @@ function asGroup(part: Part): Part {
   return { direction: 'stack', parts: [part], over: [], box: part.box, reason: part.reason };
 }
 
+/** Parts below each other as one. */
+function stacked(parts: readonly Part[]): Part {
+  const [only, more] = parts;
+  if (only && !more) return asGroup(only);
+  const reason = `${parts.length} groups of closing lines`;
+  return { direction: 'stack', parts: [...parts], over: [], box: around(parts.map(({ box }) => box)), reason };
+}
+
 /** The sections among pieces that take a whole region. */
 function frame(pieces: readonly Piece[], region: DrawnBox, page: Page): Part {
   if (pieces.length === 0) return { direction: 'stack', parts: [], over: [], box: region, reason: 'no sections' };
   const closing = closingLines(pieces);
-  const rest = pieces.filter((piece) => !closing.includes(piece));
+  const rest = pieces.filter((piece) => !closing.flat().includes(piece));
   const inner = withLists(arrange(rest, page.others));
   const bands = bandsOf(inner, region, page.width).map((band) => framed(band, region, page));
-  const end: Part[] = closing.length
-    ? [{ ...asGroup(withLists(arrange(closing, page.others))), site: 'footer', band: true }]
-    : [];
+  const lines = closing.map((group) => withLists(arrange(group, page.others)));
+  const end: Part[] = lines.length ? [{ ...stacked(lines), site: 'footer', band: true }] : [];
   const parts = [...bands, ...end];
   /* What is a row by itself has kept what lies over it. */
   const over = inner.direction === 'stack' && !inner.piece ? inner.over : [];
@@ -119,13 +126,24 @@ function columnOf(main: Part, page: Page): Part {
 }
 
 /** Says which of the sections of a page, or of the column beside a side bar, are its header and its footer. */
-function withSites(sections: readonly Part[]): Part[] {
+function withSites(found: readonly Part[]): Part[] {
+  const sections = withWholeFooter(found);
   const last = sections.length - 1;
   return sections.map((section, at): Part => {
     if (section.site || section.frame) return section;
     if (at === 0 && isHeader(section)) return { ...section, site: 'header' };
     return at === last && isFooter(section) ? { ...section, site: 'footer' } : section;
   });
+}
+
+/** The last line of a page with the columns right above it, if they are in a box of their own: one footer. */
+function withWholeFooter(sections: readonly Part[]): readonly Part[] {
+  const [above, last] = sections.slice(-2);
+  if (sections.length < 3 || !above || !last || !isFooter(last) || !isFooterAbove(above, last)) return sections;
+  const parts = [above, last].map(({ band: _, ...part }) => part);
+  const box = around(parts.map((part) => part.box));
+  const reason = 'columns in a box above the last line';
+  return [...sections.slice(0, -2), { direction: 'stack', parts, over: [], box, band: true, site: 'footer', reason }];
 }
 
 /** A section inside of a frame is as wide as that, not as the page. */

@@ -1,6 +1,7 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox, DrawnText, DrawnTextStyle } from '../../drawing/drawing.js';
 import { joinLines, seenIn, type OpenLine } from './lines.js';
+import { areEntries } from './entries.js';
 import { beginsItem, insetEdge, withMarks } from './list-markers.js';
 import { around, middle, right } from '../../geometry/box.js';
 import type { Line } from '../model/text-line.js';
@@ -22,7 +23,8 @@ export function paragraphsOf(texts: readonly DrawnText[], artboardWidth: number)
       open.splice(-1, 1, before, next);
     } else paragraphs.push([line]);
   }
-  return withMarks(paragraphs.map((group) => finish(group, artboardWidth)).sort((a, b) => a.order - b.order));
+  const groups = paragraphs.flatMap((group) => (areEntries(group) ? group.map((line) => [line]) : [group]));
+  return withMarks(groups.map((group) => finish(group, artboardWidth)).sort((a, b) => a.order - b.order));
 }
 
 /** Two lines that follow each other as they are set in a look that both have; as they are if there is none. */

@@ -43,9 +43,15 @@ describe('links beside each other', () => {
     );
   });
 
-  it('are a list elsewhere if there are three, and no second menu', () => {
+  it('are a list elsewhere if there are three, and a menu where they are the only list of a footer', () => {
     const three = ['one', 'two', 'three'].map((id) => link(id));
-    expect(after(box('end', three, 'footer'))).toBe('body(footer(ul(li(a#one) li(a#two) li(a#three))))');
+    const list = 'ul(li(a#one) li(a#two) li(a#three))';
+    expect(after(box('middle', three))).toBe(`body(div(${list}))`);
+    expect(after(box('end', three, 'footer'))).toBe(`body(footer(nav(${list})))`);
+    const more = ['four', 'five', 'six'].map((id) => link(id));
+    expect(after(box('end', [box('left', three), box('right', more)], 'footer'))).toBe(
+      `body(footer(div(${list}) div(ul(li(a#four) li(a#five) li(a#six)))))`,
+    );
     expect(after(box('end', three.slice(1), 'footer'))).toBe('body(footer(a#two a#three))');
     expect(after(box('top', [box('menu', three, 'nav')], 'header'))).toBe(
       'body(header(nav(ul(li(a#one) li(a#two) li(a#three)))))',

@@ -20,7 +20,8 @@ const STYLES = {
 } as const satisfies Readonly<Record<string, SharedStyle>>;
 
 /**
- * Makes lists of the links of a design that stand beside or below each other and look alike, and a menu of those in the header.
+ * Makes lists of the links of a design that stand beside or below each other and look alike, and a menu of those in the header,
+ * and of those in the footer if they are one list.
  * The layout stays: an entry stands where its link stood, and what holds the entries has no box of its own.
  *
  * Before: header(a brand, a, a, a); after: header(a brand, nav(ul(li(a), li(a), li(a)))).
@@ -38,7 +39,7 @@ export const linkLists: Pass = {
 };
 
 interface Place {
-  /** The longest run of links in the header that this is in. */
+  /** The longest run of links in the header that this is in, or the only one in the footer: the menu. */
   readonly header: readonly ElementNode[] | undefined;
   /** It is in a list already, or in a menu. */
   readonly listed: boolean;
@@ -55,7 +56,8 @@ class ListMaker {
   ) {}
 
   visit(node: ElementNode, place: Place): ElementNode {
-    const header = node.element === 'header' ? this.longestIn(node) : place.header;
+    const header =
+      node.element === 'header' ? this.longestIn(node) : node.element === 'footer' ? this.onlyIn(node) : place.header;
     const listed = place.listed || /^(ul|ol|dl|menu|a|p|button|label|svg|table)$/.test(node.element);
     /* What a check box opens stands right beside it. */
     const isSwitched = (node.children ?? []).some((child) => isElement(child) && child.element === 'input');
@@ -74,6 +76,14 @@ class ListMaker {
     const runs = [...elements(header)].flatMap((node) => this.allRuns(node));
     const [longest] = runs.sort((a, b) => b.length - a.length);
     return longest && longest.length >= FEWEST_IN_HEADER ? longest : undefined;
+  }
+
+  /** A footer with one list of links has a menu; several lists are columns of links under headings. */
+  private onlyIn(footer: ElementNode): readonly ElementNode[] | undefined {
+    const [only, more] = [...elements(footer)]
+      .flatMap((node) => this.allRuns(node))
+      .filter(({ length }) => length >= FEWEST);
+    return more ? undefined : only;
   }
 
   private runsIn(node: ElementNode, header: readonly ElementNode[] | undefined, inMenu: boolean): ElementNode[][] {
