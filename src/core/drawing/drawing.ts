@@ -48,6 +48,8 @@ export interface DrawnShape {
   /** CSS declarations: background, border, radius, shadow, opacity. */
   readonly look: Readonly<Record<string, string>>;
   readonly href?: string;
+  /** A row of a table: where its columns begin, px. */
+  readonly columns?: readonly number[];
 }
 
 /** A picture, with the part of it that shows. */

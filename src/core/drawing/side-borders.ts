@@ -63,10 +63,22 @@ function frameFrom(next: readonly DrawnItem[]): { readonly box: DrawnShape; read
 }
 
 /** Whether a box is so thin and so plain that it is a line. */
-function isLine({ box, look }: DrawnShape): boolean {
-  const isPlain =
-    Object.keys(look).every((name) => name === 'background-color') && look['background-color'] !== undefined;
-  return isPlain && Math.min(box[2], box[3]) <= THICKEST && Math.max(box[2], box[3]) >= SHORTEST;
+export function isLine({ box, look }: DrawnShape): boolean {
+  const isPlain = Object.keys(look).every((name) => name === 'background-color' || name === 'opacity');
+  return (
+    isPlain &&
+    look['background-color'] !== undefined &&
+    Math.min(box[2], box[3]) <= THICKEST &&
+    Math.max(box[2], box[3]) >= SHORTEST
+  );
+}
+
+/** The colour of a line as it shows, whatever opacity its layer has. */
+export function lineColour({ look }: DrawnShape): string {
+  const [red = 0, green = 0, blue = 0, alpha = 1] =
+    (look['background-color'] ?? '').match(/[\d.]+/g)?.map(Number) ?? [];
+  const shown = Math.round(alpha * Number(look['opacity'] ?? 1) * 1000) / 1000;
+  return shown === 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${shown})`;
 }
 
 function canHaveBorders({ look, box }: DrawnShape): boolean {
@@ -116,8 +128,11 @@ function bordered(box: DrawnShape, sides: readonly SideLine[]): DrawnShape {
     const line = of(side);
     return line ? px(widthOf(line)) : '0';
   });
-  const colors = SIDES.map((side) => of(side)?.line.look['background-color'] ?? 'currentcolor');
-  const own = [...new Set(sides.map(({ line }) => line.look['background-color']))];
+  const colors = SIDES.map((side) => {
+    const line = of(side);
+    return line ? lineColour(line.line) : 'currentcolor';
+  });
+  const own = [...new Set(sides.map(({ line }) => lineColour(line)))];
   return {
     ...box,
     box: around([box.box, ...reach]),

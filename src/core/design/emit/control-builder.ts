@@ -11,6 +11,15 @@ import { slug } from '../../text/slug.js';
 import type { ElementIds } from './element-ids.js';
 import { choiceNode, fieldNode } from './form-nodes.js';
 
+/** Which control a part is, if it is one. */
+export interface Controls {
+  readonly button: boolean;
+  /** It is the button that sends a form. */
+  readonly sends: boolean;
+  readonly field: boolean;
+  readonly choice: Choice | undefined;
+}
+
 /** What the controls of a page need of its builder. */
 interface Builder {
   readonly ids: ElementIds;

@@ -22,24 +22,15 @@ import type { DesignInput, DesignSection } from './design-input.js';
 import { styleFromArtboards } from '../responsive/style-variants.js';
 import { wordingsOf } from './wording-variants.js';
 import { bodyLookOf, headlineOf } from './page-texts.js';
-import type { Choice } from '../roles/choices.js';
+import { tableNode } from './table-nodes.js';
 import { DRAWN, SENDS } from '../roles/form-fields.js';
-import { ControlBuilder, submitAttributes } from './control-builder.js';
+import { ControlBuilder, submitAttributes, type Controls } from './control-builder.js';
 import { takeLabel } from './plain-buttons.js';
 import { textOf } from '../../document/walk.js';
 import type { Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
-
-/** Which control a part is, if it is one. */
-interface Controls {
-  readonly button: boolean;
-  /** It is the button that sends a form. */
-  readonly sends: boolean;
-  readonly field: boolean;
-  readonly choice: Choice | undefined;
-}
 
 /** Makes the nodes of a page of the parts of a design and their looks on each screen. */
 export class PageBuilder {
@@ -140,7 +131,7 @@ export class PageBuilder {
 
   /** A section that holds a form by itself has it inside; the form leaves the layout to the section. */
   private formIn(part: Part, { children = [] }: ElementNode): ElementNode {
-    const style = this.addStyle(this.looks.map(() => ({ display: 'contents' })));
+    const style = this.partBuilder().boxless();
     return { id: this.ids.of(part, 'form'), kind: 'form', name: 'form', element: 'form', style, children };
   }
 
@@ -161,6 +152,7 @@ export class PageBuilder {
         from: { path: image.path },
       };
     }
+    if (part.table) return tableNode(part, this.partBuilder());
     const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
     const field = this.roles.forms.fields.has(part);
@@ -199,6 +191,16 @@ export class PageBuilder {
       ...(start ? { attributes: { start: String(start) } } : {}),
       ...(path ? { from: { path } } : {}),
       ...(children.length ? { children } : {}),
+    };
+  }
+
+  private partBuilder(): Parameters<typeof tableNode>[1] {
+    return {
+      looks: this.looks,
+      styleOf: (part) => this.styleOf(part),
+      boxless: () => this.addStyle(this.looks.map(() => ({ display: 'contents' }))),
+      node: (part) => this.node(part),
+      idOf: (part, path) => this.ids.of(part, path),
     };
   }
 

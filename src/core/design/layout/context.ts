@@ -5,6 +5,7 @@ import { bottom, px } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
 import type { Region, StyleMap } from '../model/region.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
+import type { Columns } from '../model/columns.js';
 
 /** What the layout of rows, grids and stacks works with. */
 export interface LayoutContext {
@@ -12,6 +13,8 @@ export interface LayoutContext {
   /** The same tree on all artboards, this one among them: what keeps its size there is told by them. */
   readonly views: readonly ArtboardView[];
   readonly looks: ArtboardStyles;
+  /** Where the cells of the rows of tables stand on this artboard. */
+  readonly tables: ReadonlyMap<Part, Columns>;
   /** Places a child across its region, gives it its look and lays out what is inside. */
   readonly place: (part: Part, region: Region, parent: 'stack' | 'grid', more: StyleMap) => void;
   /** Gives a part its own look and lays out what is inside. `sized` if its width is set already. */

@@ -3,17 +3,18 @@ import type { ArtboardView } from '../match/artboard-view.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { borderWidths } from '../../drawing/side-borders.js';
 import { bottom, middle, px, right } from '../../geometry/box.js';
-import { liesBelow, raiseHeader, raiseOverOrnaments } from './painting-order.js';
+import { raiseHeader, raiseOverOrnaments } from './painting-order.js';
 import { boxLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, isShort, placeAcross } from './place.js';
 import { keepProportion } from './image-boxes.js';
-import { anchored, placeFree } from './place-over.js';
+import { layOver, placeFree } from './place-over.js';
 import { layRow } from './rows.js';
+import { columnsOfTables, layCells, standInColumns } from './table-cells.js';
 import { layWrap } from './wrap.js';
 import { add, boxIn, isPageHeader, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
-import { firstOrder, type Part } from '../model/part.js';
+import type { Part } from '../model/part.js';
 import { type Piece, drawnBox } from '../model/piece.js';
 import type { Region, StyleMap } from '../model/region.js';
 import { usualGap } from '../model/gap.js';
@@ -31,6 +32,7 @@ export function layOut(root: Part, view: ArtboardView, views: readonly ArtboardV
     view,
     views,
     looks,
+    tables: columnsOfTables(root, view),
     place: (part, region, parent, more) => placeChild(part, region, setting, parent, more),
     dress: (part, own, region, sized) => dress(part, own, region, setting, sized),
   };
@@ -66,6 +68,8 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutCon
   /* Where the part really lies: a group is as wide as its region, whatever stands in it. */
   const frame: DrawnBox = part.piece || part.band ? box : [region.x, box[1], region.width, box[3]];
   if (children.length) {
+    const columns = setting.tables.get(part);
+    if (columns && standInColumns(part, columns, view)) return layCells(part, columns, box, region, setting);
     const direction = directionOf(children, view);
     const broken = part.tags && direction !== 'row' && layTags(part, children, box, region, setting);
     if (broken) return layOver(part, frame, setting);
@@ -147,6 +151,11 @@ function placeChild(
 ): void {
   const { view, looks } = setting;
   const box = boxIn(view, part);
+  /* The heads of a table are a row as wide as the others. */
+  if (setting.tables.has(part) && !part.piece) {
+    add(looks, part, more);
+    return dress(part, [region.x, box[1], region.width, box[3]], region, setting, false);
+  }
   const placed = placeAcross(part, box, region, view, parent);
   add(looks, part, { ...placed.look, ...more });
   dress(part, box, placed.region, setting, 'width' in placed.look);
@@ -268,26 +277,5 @@ function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: 
   for (const child of children) {
     const { left, top, ...across } = placeFree(child, box, setting);
     add(looks, child, { ...IN_CELL, 'margin-left': left, 'margin-top': top, ...across });
-  }
-}
-
-function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): void {
-  const { view, looks } = setting;
-  const over = view.present(holder.over);
-  if (over.length === 0) return;
-  add(looks, holder, { position: 'relative' });
-  const parts = view.present(holder.parts);
-  /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
-  const raised = holder.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
-  for (const part of over) {
-    /* The place comes last, as what is inside may have asked for one that is relative. */
-    const place = anchored(part, holder, placeFree(part, box, setting), setting);
-    add(looks, part, { position: 'absolute', ...place });
-    if (raised.length && raised.every((under) => firstOrder(part) > firstOrder(under)))
-      add(looks, part, { 'z-index': '1' });
-    else if (liesBelow(part, parts, view)) {
-      add(looks, part, { 'z-index': '-1' });
-      add(looks, holder, { isolation: 'isolate' });
-    }
   }
 }

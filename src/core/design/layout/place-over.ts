@@ -2,9 +2,10 @@ import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, middle, px, right } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { Paragraph } from '../model/paragraph.js';
-import type { Part } from '../model/part.js';
+import { firstOrder, type Part } from '../model/part.js';
 import type { StyleMap } from '../model/region.js';
-import { boxIn, type LayoutContext } from './context.js';
+import { add, boxIn, type LayoutContext } from './context.js';
+import { liesBelow } from './painting-order.js';
 import { isShort } from './place.js';
 
 /** Artwork up to this width keeps it, px. */
@@ -56,8 +57,14 @@ function isWordsOnly(part: Part, view: ArtboardView): boolean {
  * The same place told from the side that the part keeps to: a badge in a corner stays there, and a panel that hangs over
  * the lower edge hangs over it, however wide and high the holder is.
  */
-export function anchored(part: Part, holder: Part, place: FreePlace, { view, views }: LayoutContext): StyleMap {
-  const [box, around] = [boxIn(view, part), boxIn(view, holder)];
+function anchored(
+  part: Part,
+  holder: Part,
+  around: DrawnBox,
+  place: FreePlace,
+  { view, views }: LayoutContext,
+): StyleMap {
+  const box = boxIn(view, part);
   const down = fromBelow(box, around) ? { top: 'auto', bottom: px(bottom(around) - bottom(box)) } : { top: place.top };
   const keeps = part.ornament !== true && keepsWidth(part, holder, views);
   const width = keeps ? { width: px(box[2]), 'max-width': '100%' } : {};
@@ -94,4 +101,26 @@ function keepsWidth(part: Part, holder: Part, views: readonly ArtboardView[]): b
     ratio(both.map(([own]) => own)) <= SAME_WIDTH &&
     ratio(both.map(([, outer]) => outer)) >= OTHER_WIDTH
   );
+}
+
+/** Lays what lies over the rest of a part out of the flow. @param box where the part lies, inside of its border, px */
+export function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): void {
+  const { view, looks } = setting;
+  const over = view.present(holder.over);
+  if (over.length === 0) return;
+  add(looks, holder, { position: 'relative' });
+  const parts = view.present(holder.parts);
+  /* What hangs over an edge lies in front of the rest, and what was painted after it, over that. */
+  const raised = holder.parts.filter((part) => looks.get(part)?.['z-index'] !== undefined);
+  for (const part of over) {
+    /* The place comes last, as what is inside may have asked for one that is relative. */
+    const place = anchored(part, holder, box, placeFree(part, box, setting), setting);
+    add(looks, part, { position: 'absolute', ...place });
+    if (raised.length && raised.every((under) => firstOrder(part) > firstOrder(under)))
+      add(looks, part, { 'z-index': '1' });
+    else if (liesBelow(part, parts, view)) {
+      add(looks, part, { 'z-index': '-1' });
+      add(looks, holder, { isolation: 'isolate' });
+    }
+  }
 }

@@ -46,7 +46,7 @@ export function layRow(
  * How things beside each other line up: on their middles, their whole heights, or their tops with offsets. Columns that
  * are equally high go on being so: where one of them grows, the others keep their tops.
  */
-function alignDown(
+export function alignDown(
   boxes: readonly DrawnBox[],
   top: number,
   end: number,

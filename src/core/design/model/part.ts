@@ -12,6 +12,8 @@ export interface Part {
   readonly box: DrawnBox;
   /** What it holds are the items of a list; the HTML element of that. */
   readonly list?: 'ul' | 'ol';
+  /** It is a table, and holds its rows; the first may be the heads of its columns. */
+  readonly table?: 'headed' | 'plain';
   /** A section across the page without a box of its own. */
   readonly band?: true;
   /** It is a section inside of a frame. */

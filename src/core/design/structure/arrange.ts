@@ -1,6 +1,7 @@
 import { required } from '../../data/required.js';
 import { cutsOf, rowCut, stackCut, type Cut } from './cuts.js';
 import { TOUCH } from './strips.js';
+import { cellsIn, columnsOf } from './tables.js';
 import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { area, around, bottom, right } from '../../geometry/box.js';
@@ -18,7 +19,8 @@ export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] =
 function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
   if (piece.inside.length === 0)
     return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a single element' };
-  const inner = withBadges(arrange(piece.inside, others));
+  const columns = columnsOf(piece);
+  const inner = columns ? rowOf(cellsIn(piece.inside, columns), others) : withBadges(arrange(piece.inside, others));
   const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
   return {
     piece,
@@ -30,6 +32,18 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
       piece.inside.length === 1
         ? 'a box around one element'
         : `holds ${piece.inside.length} things; inside: ${only.reason}`,
+  };
+}
+
+/** The cells of a row of a table. */
+function rowOf(cells: readonly Piece[][], others: readonly Elsewhere[]): Part {
+  const parts = cells.map((cell) => arrange(cell, others));
+  return {
+    direction: 'row',
+    parts,
+    over: [],
+    box: around(parts.map(({ box }) => box)),
+    reason: `${parts.length} cells`,
   };
 }
 

@@ -6,6 +6,7 @@ import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
 import type { Paragraph } from '../model/paragraph.js';
 import type { Piece } from '../model/piece.js';
+import { columnsOf } from './tables.js';
 import type { Mark } from '../model/list-marker.js';
 
 /** Largest drawing that stands before an item of a list, and largest portrait, or switch with something in it, px. */
@@ -93,10 +94,11 @@ function rowsOfMarks(marks: Part | undefined, items: Part): Part[] | undefined {
 
 /** Finds lists: at least two items below each other. Where a list has neighbours it becomes a part of its own. */
 export function withLists(whole: Part): Part {
+  if (columnsOf(whole.piece)) return { ...whole, parts: whole.parts.map(withLists) };
   const part = withMarksInRows({ ...whole, parts: whole.parts.map(withLists) });
   const { parts } = part;
   const over = part.over.map(withLists);
-  if (part.direction !== 'stack' || parts.length < 2 || part.list) return { ...part, parts, over };
+  if (part.direction !== 'stack' || parts.length < 2 || part.list || part.table) return { ...part, parts, over };
   const groups: Part[][] = [];
   for (const part of parts) {
     const group = groups.at(-1);

@@ -7,6 +7,7 @@ import { arrange } from './arrange.js';
 import { barAtTop, closingLines, isFooter, isFooterAbove, isHeader, isSideBar, levelPieces } from './bars.js';
 import { withLists } from './lists.js';
 import { bandsOf } from './sections.js';
+import { withTables } from './tables.js';
 
 /**
  * The parts of a page: its header, its side bar, its sections and its footer. Sections are looked for where the page
@@ -62,7 +63,7 @@ function frame(pieces: readonly Piece[], region: DrawnBox, page: Page): Part {
   if (pieces.length === 0) return { direction: 'stack', parts: [], over: [], box: region, reason: 'no sections' };
   const closing = closingLines(pieces);
   const rest = pieces.filter((piece) => !closing.flat().includes(piece));
-  const inner = withLists(arrange(rest, page.others));
+  const inner = withLists(withTables(arrange(rest, page.others)));
   const bands = bandsOf(inner, region, page.width).map((band) => framed(band, region, page));
   const lines = closing.map((group) => withLists(arrange(group, page.others)));
   const end: Part[] = lines.length ? [{ ...stacked(lines), site: 'footer', band: true }] : [];

@@ -1,0 +1,90 @@
+import { required } from '../../data/required.js';
+import { around } from '../../geometry/box.js';
+import type { Part } from '../model/part.js';
+import type { Piece } from '../model/piece.js';
+
+/** Where the columns begin of a row of a table; undefined for what is none. */
+export function columnsOf(piece: Piece | undefined): readonly number[] | undefined {
+  return piece?.type === 'box' ? piece.shape.columns : undefined;
+}
+
+/** The cells of a row: what stands from where each column begins to where the next does. Empty cells are left out. */
+export function cellsIn(pieces: readonly Piece[], columns: readonly number[]): Piece[][] {
+  const cells = columns.map((): Piece[] => []);
+  for (const piece of pieces) cells[columnAt(piece, columns)]?.push(piece);
+  return cells.filter(({ length }) => length > 0);
+}
+
+/** Number of the column in which a thing begins. */
+function columnAt({ box }: { readonly box: Piece['box'] }, columns: readonly number[]): number {
+  return Math.max(
+    0,
+    columns.findLastIndex((from) => box[0] >= from - SLACK),
+  );
+}
+
+/** Things may begin so far before their column, px. */
+const SLACK = 2;
+
+/** Fewest rows of a table. */
+const FEWEST = 2;
+
+/** Rows of one table that follow each other, with the heads of their columns, as parts of their own. */
+export function withTables(part: Part): Part {
+  const parts = part.parts.map(withTables);
+  const over = part.over.map(withTables);
+  if (part.direction !== 'stack') return { ...part, parts, over };
+  const result: Part[] = [];
+  for (let at = 0; at < parts.length;) {
+    const rows = rowsAt(parts, at);
+    if (rows.length < FEWEST) {
+      result.push(required(parts[at]));
+      at += 1;
+      continue;
+    }
+    const head = headFor(required(rows[0]), result.at(-1));
+    if (head) result.pop();
+    const all = head ? [head, ...rows] : rows;
+    result.push({
+      direction: 'stack',
+      parts: all,
+      over: [],
+      box: around(all.map(({ box }) => box)),
+      table: head ? 'headed' : 'plain',
+      reason: `a table of ${rows.length} rows`,
+    });
+    at += rows.length;
+  }
+  const [only] = result;
+  /* A group of nothing but a table is that table. */
+  if (!part.piece && only?.table && result.length === 1) return { ...part, ...only, over, box: part.box };
+  return { ...part, parts: result, over };
+}
+
+function rowsAt(parts: readonly Part[], from: number): Part[] {
+  const columns = columnsOf(parts[from]?.piece);
+  if (!columns) return [];
+  const rows: Part[] = [];
+  for (const part of parts.slice(from)) {
+    if (columnsOf(part.piece)?.join() !== columns.join()) break;
+    rows.push(part);
+  }
+  return rows;
+}
+
+/** The row of texts right above a table, each at the head of another column. */
+function headFor(row: Part, above: Part | undefined): Part | undefined {
+  const columns = columnsOf(row.piece) ?? [];
+  if (!above || above.piece || above.over.length || above.direction !== 'row' || above.parts.length < FEWEST)
+    return undefined;
+  const places = above.parts.map((part) => columnAt(part, columns));
+  const isHead =
+    above.parts.every(({ piece }) => piece?.type === 'text') &&
+    places.every((place, at) => at === 0 || place > required(places[at - 1]));
+  return isHead && above.parts.length <= columns.length ? above : undefined;
+}
+
+/** Numbers of the columns in which the cells of a row stand, for the rows of a table. */
+export function placesOf(row: Part, columns: readonly number[]): number[] {
+  return row.parts.map((part) => columnAt(part, columns));
+}
