@@ -8,6 +8,23 @@ import { add, boxIn, isPageHeader } from './context.js';
 /** What is covered may reach over the edge of its cover by this, px. */
 const EDGE = 2;
 
+/** So many things that were painted later are lifted over one that lies out of the flow; more are not told apart. */
+const MOST_LIFTED = 6;
+
+/** Lifts what is in the flow and was painted over a part that lies out of it, with what it was painted after below it. */
+export function liftOver(part: Part, flow: readonly Part[], view: ArtboardView, looks: ArtboardStyles): void {
+  const place = boxIn(view, part);
+  const painted = firstOrder(part);
+  const later = (other: Part): Part[] => {
+    const box = view.boxOf(other);
+    if (!box || shared(box, place) <= 0.5) return [];
+    return firstOrder(other) > painted ? [other] : [...other.parts, ...other.over].flatMap(later);
+  };
+  const lifted = flow.flatMap(later);
+  if (lifted.length > MOST_LIFTED) return;
+  for (const other of lifted) add(looks, other, { position: 'relative', ...looks.get(other), 'z-index': '1' });
+}
+
 /** Whether something in the flow was painted over a part that lies out of it. */
 export function liesBelow(part: Part, flow: readonly Part[], view: ArtboardView): boolean {
   const place = boxIn(view, part);

@@ -5,7 +5,7 @@ import type { Paragraph } from '../model/paragraph.js';
 import { firstOrder, type Part } from '../model/part.js';
 import type { StyleMap } from '../model/region.js';
 import { add, boxIn, type LayoutContext } from './context.js';
-import { liesBelow } from './painting-order.js';
+import { liesBelow, liftOver } from './painting-order.js';
 import { isShort } from './place.js';
 
 /** Artwork up to this width keeps it, px. */
@@ -121,6 +121,6 @@ export function layOver(holder: Part, box: DrawnBox, setting: LayoutContext): vo
     else if (liesBelow(part, parts, view)) {
       add(looks, part, { 'z-index': '-1' });
       add(looks, holder, { isolation: 'isolate' });
-    }
+    } else liftOver(part, parts, view, looks);
   }
 }
