@@ -10,7 +10,7 @@ import {
 } from '../../document/types.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import { markVariant, startOf } from '../structure/lists.js';
-import { drawingIn } from './vector-images.js';
+import { imageNode } from './image-nodes.js';
 import { ElementIds } from './element-ids.js';
 import { fluidStyles } from '../responsive/fluid.js';
 import { kindOfBox, pathOf, sectionName, textHref } from '../roles/names.js';
@@ -28,7 +28,7 @@ import { ControlBuilder, submitAttributes, type Controls } from './control-build
 import { takeLabel } from './plain-buttons.js';
 import { textOf } from '../../document/walk.js';
 import type { Part } from '../model/part.js';
-import type { Piece, Pieces } from '../model/piece.js';
+import type { Pieces } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
 
@@ -54,7 +54,7 @@ export class PageBuilder {
     this.controls = new ControlBuilder({
       ids: this.ids,
       fields: roles.forms.fields,
-      addStyle: (look) => this.addStyle(this.looks.map(() => look)),
+      addStyle: (look) => this.fixed(look),
       addVariant: (style, variant) => this.addVariant(style, variant),
       plainText: (part) => this.plainText(part),
     });
@@ -131,7 +131,7 @@ export class PageBuilder {
 
   /** A section that holds a form by itself has it inside; the form leaves the layout to the section. */
   private formIn(part: Part, { children = [] }: ElementNode): ElementNode {
-    const style = this.partBuilder().boxless();
+    const style = this.fixed({ display: 'contents' });
     return { id: this.ids.of(part, 'form'), kind: 'form', name: 'form', element: 'form', style, children };
   }
 
@@ -139,19 +139,8 @@ export class PageBuilder {
     const { piece } = part;
     if (piece?.type === 'text') return this.textNode(part, piece.text);
     const inside = [...part.parts, ...part.over];
-    if (piece?.type === 'art' && inside.length === 0) return this.artNode(part, piece);
-    if (piece?.type === 'picture' && inside.length === 0) {
-      const { picture: image } = piece;
-      return {
-        id: this.ids.of(part, image.path),
-        kind: 'image',
-        name: 'picture',
-        element: 'img',
-        style: this.styleOf(part),
-        attributes: { src: image.address, alt: image.title },
-        from: { path: image.path },
-      };
-    }
+    if ((piece?.type === 'art' || piece?.type === 'picture') && inside.length === 0)
+      return imageNode(part, piece, this.partBuilder());
     if (part.table) return tableNode(part, this.partBuilder());
     const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
@@ -194,13 +183,15 @@ export class PageBuilder {
     };
   }
 
-  private partBuilder(): Parameters<typeof tableNode>[1] {
+  private partBuilder(): Parameters<typeof tableNode>[1] & Parameters<typeof imageNode>[2] {
     return {
+      ids: this.ids,
+      views: this.views,
+      breakpoints: this.breakpoints,
       looks: this.looks,
       styleOf: (part) => this.styleOf(part),
-      boxless: () => this.addStyle(this.looks.map(() => ({ display: 'contents' }))),
+      fixed: (look) => this.fixed(look),
       node: (part) => this.node(part),
-      idOf: (part, path) => this.ids.of(part, path),
     };
   }
 
@@ -279,14 +270,8 @@ export class PageBuilder {
     });
   }
 
-  private artNode(part: Part, piece: Extract<Piece, { type: 'art' }>): ElementNode {
-    const { art } = piece;
-    const shared = {
-      id: this.ids.of(part, art.path),
-      name: art.title || art.layer || 'drawing',
-      style: this.styleOf(part),
-      from: { path: art.path },
-    };
-    return { ...shared, ...drawingIn(piece, this.widest.width) };
+  /** A style that is the same on all screens. */
+  private fixed(look: Readonly<Record<string, string>>): string {
+    return this.addStyle(this.looks.map(() => look));
   }
 }

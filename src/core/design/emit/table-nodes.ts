@@ -4,17 +4,20 @@ import type { ArtboardStyles } from '../model/part-styles.js';
 import type { Part } from '../model/part.js';
 import { columnsOf, placesOf } from '../structure/tables.js';
 import { add } from '../layout/context.js';
+import type { ElementIds } from './element-ids.js';
 
 /** What a table needs of the builder of its page. */
 interface Builder {
   readonly looks: readonly ArtboardStyles[];
-  /** Names of styles: of a part, and of boxes that are none (`display: contents`). */
+  readonly ids: ElementIds;
   readonly styleOf: (part: Part) => string;
-  readonly boxless: () => string;
+  /** A style that is the same on all screens; its name. */
+  readonly fixed: (look: Readonly<Record<string, string>>) => string;
   readonly node: (part: Part) => ElementNode;
-  readonly idOf: (part: Part, path: string) => string;
 }
 
+/** A part of a table that is no box of its own. */
+const BOXLESS = { display: 'contents' };
 /** What browsers give to the elements of tables (HTML, 15.3.8) and drawn ones do not have. */
 const CELL = { display: 'block', 'padding-top': '0', 'padding-right': '0', 'padding-bottom': '0', 'padding-left': '0' };
 const HEAD = { ...CELL, 'text-align': 'start' };
@@ -28,16 +31,16 @@ export function tableNode(part: Part, builder: Builder): ElementNode {
   const columns = columnsOf(required(rows[0]).piece) ?? [];
   if (part.table === 'plain' && rows.every(({ parts }) => parts.length === 2)) return termsNode(part, builder);
   const head = part.table === 'headed' ? part.parts.slice(0, 1) : [];
-  const { boxless, idOf } = builder;
+  const { fixed, ids } = builder;
   const group = (element: 'thead' | 'tbody', inside: readonly Part[]): ElementNode[] =>
     inside.length
       ? [
           {
-            id: idOf(part, element),
+            id: ids.of(part, element),
             kind: 'table-part',
             name: element === 'thead' ? 'heads' : 'rows',
             element,
-            style: boxless(),
+            style: fixed(BOXLESS),
             attributes: { role: 'rowgroup' },
             children: inside.map((row) => rowNode(row, columns, element === 'thead', builder)),
           },
@@ -81,18 +84,14 @@ function termsNode(part: Part, builder: Builder): ElementNode {
   return { ...holderNode(part, 'dl', builder), kind: 'list', name: 'pairs', children: pairs };
 }
 
-function holderNode(
-  part: Part,
-  element: string,
-  { looks, styleOf, idOf }: Builder,
-): Omit<ElementNode, 'kind' | 'name'> {
+function holderNode(part: Part, element: string, { looks, styleOf, ids }: Builder): Omit<ElementNode, 'kind' | 'name'> {
   for (const own of looks) if (own.has(part)) add(own, part, { display: 'block', ...own.get(part) });
-  return { id: idOf(part, element), element, style: styleOf(part) };
+  return { id: ids.of(part, element), element, style: styleOf(part) };
 }
 
 /** A text or a group is the cell itself; a link, an image or a button is in one that has no box of its own. */
 function cellNode(part: Part, element: 'td' | 'th' | 'dt' | 'dd', builder: Builder): ElementNode {
-  const { looks, node, boxless, idOf } = builder;
+  const { looks, node, fixed, ids } = builder;
   const isTable = element === 'td' || element === 'th';
   const isOwn = !part.piece || part.piece.type === 'text';
   if (isTable && isOwn)
@@ -101,11 +100,11 @@ function cellNode(part: Part, element: 'td' | 'th' | 'dt' | 'dd', builder: Build
   const inside = node(part);
   if (inside.element === 'p' || (inside.element === 'div' && !part.piece)) return { ...inside, element };
   return {
-    id: idOf(part, element),
+    id: ids.of(part, element),
     kind: 'table-part',
     name: 'cell',
     element,
-    style: boxless(),
+    style: fixed(BOXLESS),
     children: [inside],
   };
 }

@@ -1,5 +1,5 @@
 import type { ElementNode } from '../../document/types.js';
-import { artAddress } from '../layout/element-styles.js';
+import { artAddress, hasImage } from '../layout/element-styles.js';
 import type { Piece } from '../model/piece.js';
 
 /** Drawing up to this size (px) and length (characters) becomes an icon in the page rather than a file. */
@@ -7,6 +7,11 @@ const ICON_SIZE = 96;
 const ICON_LENGTH = 6000;
 /** Drawing this wide, in shares of the board, stretches with the page. */
 const WIDE = 0.9;
+
+/** Whether a drawing is as wide as the board, px. */
+export function isWide({ box }: Pick<Piece, 'box'>, artboard: number): boolean {
+  return box[2] >= WIDE * artboard;
+}
 
 /** What shows a drawing: an icon in the page whose colour can be changed, or a file. @param board width of the board, px */
 export function drawingIn(
@@ -23,6 +28,6 @@ export function drawingIn(
   return {
     kind: 'artwork',
     element: 'img',
-    attributes: { src: artAddress(markup, box[2] >= WIDE * artboard), alt: art.title },
+    attributes: { src: artAddress(markup, isWide({ box }, artboard) && !hasImage(markup)), alt: art.title },
   };
 }

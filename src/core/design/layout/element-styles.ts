@@ -121,7 +121,8 @@ function backgroundSize({ box, picture: { whole, stretched } }: Extract<Piece, {
   return isZoomed(box, whole) ? `max(${share(2)}, ${px(whole[2])}) auto` : 'cover';
 }
 
-function hasImage(markup: string): boolean {
+/** Whether a drawing has a picture in it. */
+export function hasImage(markup: string): boolean {
   return markup.includes('<image');
 }
 

@@ -29,7 +29,13 @@ export function nameStyles(list: readonly StyleToName[], document: PageDocument)
   const names = new Map<string, string>();
   const holders = new Map<string, SharedStyle>();
   for (const { key, style, wearers } of list) {
-    const wanted = wearers.length ? (isBoxless(style) ? ['boxless'] : wishes(wearers, document, parts)) : ['host'];
+    const wanted = wearers.length
+      ? isBoxless(style)
+        ? ['boxless']
+        : areSources(wearers)
+          ? ['source']
+          : wishes(wearers, document, parts)
+      : ['host'];
     const [plain] = wanted as [string];
     const looks = lookWords(holders.get(plain) ?? { rest: {} }, style);
     const all = [
@@ -46,6 +52,10 @@ export function nameStyles(list: readonly StyleToName[], document: PageDocument)
 }
 
 /** Whether a style does nothing but take the box of an element away. */
+function areSources(wearers: readonly Wearer[]): boolean {
+  return wearers.every(({ node }) => node.element === 'source');
+}
+
 function isBoxless({ rest, variants = [] }: SharedStyle): boolean {
   return Object.keys(rest).join() === 'display' && rest['display'] === 'contents' && variants.length === 0;
 }
