@@ -142,7 +142,7 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
     alike: candidates.some((other) => other !== part && areAlike(part, other)),
     signed,
     sent,
-    bare: !framed && !lined && !shaded && !inside,
+    bare: !framed && !lined && !shaded,
     high: !inside && part.box[3] > HIGH,
     idle: !sent && !label && !named && !signed,
     sentence: inside !== undefined && /[?.!]$/.test(wordsOf(inside)),

@@ -102,12 +102,17 @@ function isButton(part: Part, artboardWidth: number): boolean {
   /* Words at the start with much room after them are there to be replaced. */
   if (spare[1] >= FIELD_FREE && spare[1] > WRITTEN_SHARE * spare[0] && isLight(piece.look['background-color']))
     return false;
+  /* A ground that ends where the words do marks them. */
+  if (Math.min(...spare) < LEAST_ROOM * text.look.size && leaves(part).length === 1) return false;
   const close = spare.every((value) => value < 40);
   const off = Math.abs(spare[0] - spare[1]);
   const narrow = width <= PRESS_WIDTH[1] && (off <= 6 || close || leaves(part).length === 2);
   const wide = off <= 6 && width <= PRESS_SHARE * artboardWidth;
   return height >= PRESS_HEIGHT[0] && height <= PRESS_HEIGHT[1] && width >= PRESS_WIDTH[0] && (narrow || wide);
 }
+
+/** Room beside the words of a button at least, in font sizes. */
+const LEAST_ROOM = 0.25;
 
 /** Room after the words of a field, in room before them. */
 const WRITTEN_SHARE = 2.5;

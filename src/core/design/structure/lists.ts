@@ -159,12 +159,23 @@ function isSetAlike({ look: a }: Paragraph, { look: b }: Paragraph): boolean {
   return a.size === b.size && a.family === b.family;
 }
 
+/** So many lines are a list though some are stronger or fainter; three are a name and what is said below it. */
+const LEAST_MIXED = 4;
+
+function isMixed(group: readonly Part[]): boolean {
+  const looks = group.flatMap(({ piece }) =>
+    piece?.type === 'text' ? [`${piece.text.look.weight} ${piece.text.look.color}`] : [],
+  );
+  return new Set(looks).size > 1;
+}
+
 /** Two lines without marks are no list, nor are two boxes. */
 function splitShort(groups: Part[][]): void {
   for (let at = groups.length - 1; at >= 0; at -= 1) {
     const group = required(groups[at]);
     const isWeak = group.every((part) => part.piece?.type === 'box' || markOf(part) === undefined);
-    if (group.length < LEAST_LINES && group.length > 1 && isWeak) groups.splice(at, 1, ...group.map((part) => [part]));
+    const least = isWeak && isMixed(group) ? LEAST_MIXED : LEAST_LINES;
+    if (group.length < least && group.length > 1 && isWeak) groups.splice(at, 1, ...group.map((part) => [part]));
   }
 }
 

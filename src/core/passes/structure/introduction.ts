@@ -2,6 +2,8 @@ import type { PageDocument } from '../../document/types.js';
 import { elements, isElement, mapTree } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
 
+const SUBHEADING = /^h[2-6]$/;
+
 /**
  * Marks the first section of a design's main part as its introduction, if it has the heading of the page and other sections
  * follow: a `header` in `main` is no landmark (HTML, 4.3.8), and says that the heading is that of the whole.
@@ -16,8 +18,12 @@ export const introduction: Pass = {
     const main = [...elements(document.body)].find(({ element }) => element === 'main');
     const [first, next] = (main?.children ?? []).filter(isElement).filter(({ kind }) => kind === 'section');
     const inside = first ? [...elements(first)].map(({ element }) => element) : [];
-    /* What asks for something does more than introduce. */
-    const isOne = first?.element === 'section' && inside.includes('h1') && !inside.includes('form');
+    /* What asks for something, or has parts with headings of their own, does more than introduce. */
+    const isOne =
+      first?.element === 'section' &&
+      inside.includes('h1') &&
+      !inside.includes('form') &&
+      !inside.some((element) => SUBHEADING.test(element));
     if (!isOne || !next) return document;
     const body = mapTree(document.body, (node) =>
       isElement(node) && node.id === first.id ? { ...node, element: 'header' } : node,
