@@ -159,14 +159,13 @@ function isSetAlike({ look: a }: Paragraph, { look: b }: Paragraph): boolean {
   return a.size === b.size && a.family === b.family;
 }
 
-/** So many lines are a list though some are stronger or fainter; three are a name and what is said below it. */
-const LEAST_MIXED = 4;
+/** A name and two lines below it are no list; more lines may be one though the first is set otherwise. */
+const LEAST_NAMED = 4;
 
-function isMixed(group: readonly Part[]): boolean {
-  const looks = group.flatMap(({ piece }) =>
-    piece?.type === 'text' ? [`${piece.text.look.weight} ${piece.text.look.color}`] : [],
-  );
-  return new Set(looks).size > 1;
+function isNamed([first, ...rest]: readonly Part[]): boolean {
+  const lookOf = (part: Part | undefined): string =>
+    part?.piece?.type === 'text' ? `${part.piece.text.look.weight} ${part.piece.text.look.color}` : '';
+  return rest.every((part) => lookOf(part) !== lookOf(first)) && new Set(rest.map(lookOf)).size === 1;
 }
 
 /** Two lines without marks are no list, nor are two boxes. */
@@ -174,7 +173,7 @@ function splitShort(groups: Part[][]): void {
   for (let at = groups.length - 1; at >= 0; at -= 1) {
     const group = required(groups[at]);
     const isWeak = group.every((part) => part.piece?.type === 'box' || markOf(part) === undefined);
-    const least = isWeak && isMixed(group) ? LEAST_MIXED : LEAST_LINES;
+    const least = isWeak && isNamed(group) ? LEAST_NAMED : LEAST_LINES;
     if (group.length < least && group.length > 1 && isWeak) groups.splice(at, 1, ...group.map((part) => [part]));
   }
 }
