@@ -159,13 +159,12 @@ function isSetAlike({ look: a }: Paragraph, { look: b }: Paragraph): boolean {
   return a.size === b.size && a.family === b.family;
 }
 
-/** A name and two lines below it are no list; more lines may be one though the first is set otherwise. */
+/** A name and two lines below it are no list; more lines may be one though the first is of another colour. */
 const LEAST_NAMED = 4;
 
 function isNamed([first, ...rest]: readonly Part[]): boolean {
-  const lookOf = (part: Part | undefined): string =>
-    part?.piece?.type === 'text' ? `${part.piece.text.look.weight} ${part.piece.text.look.color}` : '';
-  return rest.every((part) => lookOf(part) !== lookOf(first)) && new Set(rest.map(lookOf)).size === 1;
+  const colourOf = (part: Part | undefined): string => (part?.piece?.type === 'text' ? part.piece.text.look.color : '');
+  return rest.every((part) => colourOf(part) !== colourOf(first)) && new Set(rest.map(colourOf)).size === 1;
 }
 
 /** Two lines without marks are no list, nor are two boxes. */
