@@ -175,6 +175,18 @@ describe('forms of a design', () => {
     expect(inputs(all)).toMatchObject([{ type: 'number', value: '1' }]);
   });
 
+  it('do not take the heads of cards for fields', () => {
+    const head = { 'background-color': 'rgb(245, 246, 248)', 'border-width': '0 0 1px 0' };
+    const card = (y: number, words: string): Items => [
+      box(400, y, 400, 160, FRAME),
+      box(400, y, 400, 42, head),
+      line(words, 416, y + 10, { color: 'rgb(110, 110, 110)' }),
+      line('Clear from ten until two', 416, y + 70),
+    ];
+    const all = made(...intro, ...card(260, 'Search'), ...card(460, 'Message'), ...button(640));
+    expect(inputs(all)).toEqual([]);
+  });
+
   it('are not made of rows of equal boxes with words, with nothing to send them', () => {
     const row = (y: number, words: string): Items => [box(400, y, 400, 44, FRAME), line(words, 416, y + 12)];
     const all = made(...intro, ...row(260, 'The dome'), ...row(304, 'The terrace'), ...row(348, 'The library'));

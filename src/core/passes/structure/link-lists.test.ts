@@ -58,6 +58,18 @@ describe('links beside each other', () => {
     );
   });
 
+  it('go on over the dots and bars between them, which stay with the entry before', () => {
+    const dot = (id: string): ElementNode => ({
+      ...link(id),
+      kind: 'text',
+      element: 'p',
+      children: [{ kind: 'words', text: '·' }],
+    });
+    const line = [link('one'), dot('a'), link('two'), dot('b'), link('three')];
+    expect(after(box('middle', line))).toBe('body(div(ul(li(a#one span) li(a#two span) li(a#three))))');
+    expect(after(box('middle', [link('one'), dot('a'), dot('b'), link('two'), link('three')]))).not.toContain('ul');
+  });
+
   it('count with the boxes that hold one of them and its arrow, or its sign', () => {
     const opening = box('opening', [link('more'), box('arrow', [])]);
     expect(after(box('top', [link('home'), opening], 'header'))).toBe(

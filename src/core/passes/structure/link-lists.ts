@@ -48,6 +48,8 @@ interface Place {
 
 class ListMaker {
   made = false;
+  /** What stands between a link and the next one of its list. */
+  private readonly separators = new Map<ElementNode, ElementNode>();
   readonly styles: Record<string, SharedStyle> = {};
 
   constructor(
@@ -66,6 +68,7 @@ class ListMaker {
     const children = (node.children ?? []).flatMap((child): PageNode[] => {
       if (!isElement(child)) return [child];
       const run = runs.find((entries) => entries.includes(child));
+      if (runs.flat().some((entry) => this.separators.get(entry) === child)) return [];
       if (!run) return [this.visit(child, { header, listed, inMenu })];
       return run[0] === child ? [this.listOf(run, !inMenu && isSame(run, header), this.laysOut(node))] : [];
     });
@@ -100,8 +103,17 @@ class ListMaker {
   private allRuns(node: ElementNode): ElementNode[][] {
     const runs: ElementNode[][] = [];
     let size: string | undefined;
+    let between: ElementNode | undefined;
     for (const child of (node.children ?? []).filter(isElement)) {
+      if (size !== undefined && !between && isSeparator(child)) {
+        between = child;
+        continue;
+      }
       const own = this.linkSize(child);
+      const last = runs.at(-1)?.at(-1);
+      if (between && last && own !== undefined && own === size) this.separators.set(last, between);
+      else if (between) size = undefined;
+      between = undefined;
       if (own !== undefined && own === size) required(runs.at(-1)).push(child);
       else if (own !== undefined) runs.push([child]);
       size = own;
@@ -126,9 +138,10 @@ class ListMaker {
     return shown.length > 0 && shown.every((display) => /^((inline-)?(flex|grid)|none)$/.test(display));
   }
 
-  private entryOf(entry: ElementNode, isLaidOut: boolean): ElementNode {
+  private entryOf(entry: ElementNode, isLaidOut: boolean, separator?: ElementNode): ElementNode {
     const own = this.styles[entry.style ?? ''] ?? this.document.styles[entry.style ?? ''];
     const li = { id: this.idFor(`${entry.id}-entry`), kind: 'item', name: 'entry', element: 'li' } as const;
+    if (separator) return { ...li, style: 'link-entry', children: [entry, unread(separator)] };
     if (!own || entry.style === undefined || !isLaidOut) return { ...li, style: 'link-entry', children: [entry] };
     const [outer, inner] = [`${entry.style}-entry`, `${entry.style}-inside`];
     const { entry: placed, inside } = entryStyles(own);
@@ -139,7 +152,7 @@ class ListMaker {
 
   private listOf(run: readonly ElementNode[], isMenu: boolean, isLaidOut: boolean): ElementNode {
     this.made = true;
-    const entries = run.map((entry) => this.entryOf(this.linked(entry), isLaidOut));
+    const entries = run.map((entry) => this.entryOf(this.linked(entry), isLaidOut, this.separators.get(entry)));
     const list: ElementNode = {
       id: this.idFor(`${required(run[0]).id}-list`),
       kind: 'list',
@@ -169,6 +182,16 @@ class ListMaker {
     this.ids.add(id);
     return id;
   }
+}
+
+/** A dot, a bar or a slash between two links. */
+function isSeparator(node: ElementNode): boolean {
+  return (node.kind === 'text' || node.kind === 'run') && /^[\p{P}\p{S}]{1,2}$/u.test(textOf(node).trim());
+}
+
+/** What is seen between entries, and not read out. */
+function unread(separator: ElementNode): ElementNode {
+  return { ...separator, kind: 'run', name: 'separator', element: 'span', attributes: { 'aria-hidden': 'true' } };
 }
 
 function isSame(run: readonly ElementNode[], other: readonly ElementNode[] | undefined): boolean {
