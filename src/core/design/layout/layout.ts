@@ -43,6 +43,8 @@ export function layOut(root: Part, view: ArtboardView, views: readonly ArtboardV
   raiseHeader(root, view, looks);
   for (const part of root.parts)
     if (sticksOut(part, view) || isWidened(part, looks)) add(looks, part, { 'overflow-x': 'clip' });
+  /* What lies over the whole page is cut off by it. */
+  if (root.over.some((part) => sticksOut(part, view))) add(looks, root, { 'overflow-x': 'clip' });
   return looks;
 }
 

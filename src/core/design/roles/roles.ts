@@ -1,4 +1,5 @@
 import { formsOf, type Forms } from './forms.js';
+import { holdersIn, linesIn, type Holders } from './inside.js';
 import { right } from '../../geometry/box.js';
 import { headingLevels, iconNames } from './headings.js';
 import { linksOf } from './links.js';
@@ -26,7 +27,10 @@ const LAST_LINES = 140;
 
 export function rolesOf(artboard: Pieces, root: Part): Roles {
   const inside = partsOf(root);
-  const buttons = new Set(inside.filter((part) => isButton(part, artboard.width)));
+  const holders = holdersIn(root);
+  const buttons = new Set(
+    inside.filter((part) => isButton(part, artboard.width) && !(isWordless(part) && isAbove(part, holders))),
+  );
   const forms = formsOf(root, buttons, artboard.width, inkOf(artboard.all));
   const labels = [...forms.fields.values()].flatMap(({ label }) => label ?? []);
   const pressed = new Set(
@@ -48,6 +52,17 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
+}
+
+/** Whether a box holds a sign and no words. */
+function isWordless(part: Part): boolean {
+  return linesIn(part).length === 0;
+}
+
+/** Whether a part stands above or below other things: a sign that does is a picture of what the words there say. */
+function isAbove(part: Part, holders: Holders): boolean {
+  const holder = holders.get(part);
+  return holder?.direction === 'stack' && holder.parts.length > 1 && holder.parts.includes(part);
 }
 
 /** The colour in which most is written. */

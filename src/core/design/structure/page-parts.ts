@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { around, shared } from '../../geometry/box.js';
+import { around, bottom, shared } from '../../geometry/box.js';
 import type { Elsewhere, Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { arrange } from './arrange.js';
@@ -69,7 +69,8 @@ function frame(pieces: readonly Piece[], region: DrawnBox, page: Page): Part {
   const end: Part[] = lines.length ? [{ ...stacked(lines), site: 'footer', band: true }] : [];
   const parts = [...bands, ...end];
   /* What is a row by itself has kept what lies over it. */
-  const over = inner.direction === 'stack' && !inner.piece ? inner.over : [];
+  const loose = inner.direction === 'stack' && !inner.piece ? inner.over : [];
+  const over = loose.filter((part) => !goesInto(part, parts));
   return {
     direction: 'stack',
     parts,
@@ -78,6 +79,16 @@ function frame(pieces: readonly Piece[], region: DrawnBox, page: Page): Part {
     reason: `${parts.length} sections`,
   };
 }
+
+/** What lies on one section, wherever it reaches across, lies over that section: puts it there, and says whether there is one. */
+function goesInto(part: Part, sections: readonly Part[]): boolean {
+  const home = sections.findLast(({ box }) => part.box[1] >= box[1] - SLACK && bottom(part.box) <= bottom(box) + SLACK);
+  home?.over.push(part);
+  return home !== undefined;
+}
+
+/** So much may something stick out of the section it lies on, px. */
+const SLACK = 2;
 
 /** A box this high, in shares of the page or of its width, may hold sections rather than being one. */
 const MOST_OF_PAGE = 0.6;
