@@ -114,6 +114,28 @@ export function boxLook(piece: Exclude<Piece, { type: 'text' }>): StyleMap {
   return {};
 }
 
+/**
+ * The look of a box that holds things: its opacity is that of its own paint, not of what is in it. A ground that is an
+ * image keeps it.
+ */
+export function holderLook(piece: Exclude<Piece, { type: 'text' }>): StyleMap {
+  const look = boxLook(piece);
+  const { opacity, ...rest } = look;
+  if (opacity === undefined || rest['background-image'] !== undefined || piece.type !== 'box') return look;
+  const faded = Object.entries(rest).map(([name, value]): [string, string] => [
+    name,
+    name.endsWith('color') || name === 'box-shadow' ? fadedColours(value, Number(opacity)) : value,
+  ]);
+  return Object.fromEntries(faded);
+}
+
+function fadedColours(value: string, opacity: number): string {
+  return value.replace(/rgba?\(([^)]*)\)/g, (_, channels: string) => {
+    const [red = 0, green = 0, blue = 0, alpha = 1] = (channels.match(/[\d.]+/g) ?? []).map(Number);
+    return `rgba(${red}, ${green}, ${blue}, ${Math.round(alpha * opacity * 1000) / 1000})`;
+  });
+}
+
 /** How large a picture lies behind its box; one drawn larger than covers it never gets smaller than it was drawn. */
 function backgroundSize({ box, picture: { whole, stretched } }: Extract<Piece, { type: 'picture' }>): string {
   const share = (axis: 2 | 3): string => `${Math.round((whole[axis] / box[axis]) * 1e4) / 100}%`;

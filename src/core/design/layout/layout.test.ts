@@ -229,3 +229,12 @@ describe('what keeps its size', () => {
     expect(result.of('art')['align-self']).toBe('flex-end');
   });
 });
+
+describe('a faint box', () => {
+  it('fades its own paint, not the words in it', () => {
+    const look = { 'background-color': 'rgb(10, 100, 240)', opacity: '0.5' };
+    const result = onArtboard(box(100, 100, 800, 300, look), line('One', 140, 150), line('Two words', 140, 330));
+    expect(result.around('One')).toMatchObject({ 'background-color': 'rgba(10, 100, 240, 0.5)' });
+    expect(result.around('One')).not.toHaveProperty('opacity');
+  });
+});

@@ -4,7 +4,7 @@ import type { DrawnBox } from '../../drawing/drawing.js';
 import { borderWidths } from '../../drawing/side-borders.js';
 import { bottom, middle, px, right } from '../../geometry/box.js';
 import { raiseHeader, raiseOverOrnaments } from './painting-order.js';
-import { boxLook, imageLook, textLook } from './element-styles.js';
+import { boxLook, holderLook, imageLook, textLook } from './element-styles.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, isShort, placeAcross } from './place.js';
@@ -201,7 +201,7 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
     });
   }
   if (!piece) return layInside(part, box, part.band ? innerRegion(part, box, setting) : region, setting);
-  const own = boxLook(piece);
+  const own = part.parts.length + part.over.length ? holderLook(piece) : boxLook(piece);
   const [above, after, below, before] = borderWidths(own);
   const whole = drawnBox(piece);
   const inner: DrawnBox = [whole[0] + before, whole[1] + above, whole[2] - before - after, whole[3] - above - below];

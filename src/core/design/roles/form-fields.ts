@@ -58,6 +58,7 @@ export function fieldLooks(
     'border-radius': 'inherit',
     'background-color': 'transparent',
     ...(kind === 'list' ? { appearance: 'none' } : {}),
+    ...(kind === 'area' ? { resize: 'none' } : {}),
     ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size) } : {}),
     ...(text && ink ? { color: kind === 'list' ? 'transparent' : ink } : {}),
   };
