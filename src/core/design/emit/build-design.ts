@@ -1,7 +1,7 @@
 import { required } from '../../data/required.js';
 import { TavrikError } from '../../errors/tavrik-error.js';
 import type { PageDocument } from '../../document/types.js';
-import { firstOrder } from '../model/part.js';
+import { firstOrder, type Part } from '../model/part.js';
 import { arrangePage } from '../structure/page-parts.js';
 import { hangOrnaments } from '../structure/ornaments.js';
 import { ArtboardView } from '../match/artboard-view.js';
@@ -95,9 +95,13 @@ function build(given: DesignInput & { readonly language: string }): BuiltDesign 
   const screens = screensBelow(widths, input.scale);
   for (const screen of screens) looks.push(deriveStyles(root, required(looks.at(-1)), screen));
   const breakpoints = input.breakpoints ?? breakpointsBetween(allWidths(widths));
-  const builder = new PageBuilder(input, artboards, views, looks, breakpoints, rolesOf(first, root));
+  const roles = rolesOf(first, root);
+  const builder = new PageBuilder(input, artboards, views, looks, breakpoints, roles);
   const document = builder.build(root);
-  const reasons = new Map(builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths))]));
+  const why = (part: Part): string | undefined => roles.forms.fields.get(part)?.why;
+  const reasons = new Map(
+    builder.sections.map(({ id, part }) => [id, explainPart(part, looks, allWidths(widths), why)]),
+  );
   const sections = builder.sections.map(({ id, boxes }) => ({ id, boxes }));
   return { document, notes, sections, reasons, boxes: builder.ids.boxes, standing: builder.ids.standing };
 }

@@ -10,12 +10,20 @@ const LONGEST = 40;
 /**
  * Why a section became what it is: a line for each thing that holds others, indented by depth.
  * @param widths of the screens that `looks` belong to, widest first; px
+ * @param roleOf what a thing was taken for, and why, in words
  */
-export function explainPart(part: Part, looks: readonly ArtboardStyles[], widths: readonly number[]): string[] {
+export function explainPart(
+  part: Part,
+  looks: readonly ArtboardStyles[],
+  widths: readonly number[],
+  roleOf: (part: Part) => string | undefined = () => undefined,
+): string[] {
   const visit = (part: Part, depth: number): string[] => {
     const inside = [...part.parts, ...part.over];
-    if (inside.length === 0) return [];
     const indent = '  '.repeat(depth);
+    const role = roleOf(part);
+    if (role) return [`${indent}${nameOf(part)}: ${role}`];
+    if (inside.length === 0) return [];
     const says = looks.map((look) => layoutIn(look.get(part)));
     const changes = says.flatMap((text, at) => (at > 0 && text === says[at - 1] ? [] : [`${widths[at]} px ${text}`]));
     const over = part.over.length ? `; ${part.over.map(nameOf).join(', ')} over the rest` : '';

@@ -51,7 +51,7 @@ const LIMIT = 4;
 /** The sum from which on there is no doubt. */
 const SURE = 8;
 
-export function weightOf({ weights }: FieldEvidence): number {
+function weightOf({ weights }: FieldEvidence): number {
   return Object.values(weights).reduce((sum, weight) => sum + weight, 0);
 }
 
@@ -60,9 +60,33 @@ export function isConvincing(evidence: FieldEvidence): boolean {
 }
 
 /** How certain it is that a box is a field: 0.5 at the limit, 1 where nothing speaks against it. */
-export function certaintyOf(evidence: FieldEvidence): number {
+function certaintyOf(evidence: FieldEvidence): number {
   return Math.max(0, Math.min(1, 0.5 + (weightOf(evidence) - LIMIT) / (2 * (SURE - LIMIT))));
 }
+
+/** What speaks for a field, in words. */
+const WORDS: Readonly<Partial<Record<Reason, string>>> = {
+  framed: 'a border',
+  lined: 'a line along an edge',
+  shaded: 'a shadow',
+  pale: 'paler words in it',
+  labelled: 'a label',
+  named: 'words that name a field',
+  alike: 'another box like it',
+  signed: 'a sign',
+  sent: 'a button that follows',
+};
+
+/** Why a box was taken for a field, and how certain that is, in words. */
+export function whyField(evidence: FieldEvidence): string {
+  const found = Object.keys(evidence.weights).flatMap((reason) => WORDS[reason as Reason] ?? []);
+  const [last = 'a button at its end', ...others] = found.reverse();
+  const all = others.length ? `${others.reverse().join(', ')} and ${last}` : last;
+  return `a field, as there is ${all} (${Math.round(100 * Math.max(LEAST_CERTAIN, certaintyOf(evidence)))} % certain)`;
+}
+
+/** What is taken for a field for another reason, such as a button that touches it, is as certain as at the limit. */
+const LEAST_CERTAIN = 0.5;
 
 /** Least and greatest height of a field, px; a high one takes several lines. */
 const HEIGHT = [26, 400] as const;

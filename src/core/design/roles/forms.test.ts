@@ -227,3 +227,14 @@ describe('what a field asks for', () => {
     expect(['Name *', 'Name*:', 'Name'].map(isRequired)).toEqual([true, true, false]);
   });
 });
+
+describe('the reasons of a section', () => {
+  it('say why a box was taken for a field, and how certain that is', () => {
+    const items = [...intro, line('E-mail', 400, 240), box(400, 264, 400, 44, FRAME), ...button(330)];
+    const { reasons } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1200, 1200, ...items)] });
+    const lines = [...reasons.values()].flat().map((text) => text.trim());
+    expect(lines).toContain(
+      'box: a field, as there is a border, a label, words that name a field and a button that follows (100 % certain)',
+    );
+  });
+});

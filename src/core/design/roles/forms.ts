@@ -2,12 +2,12 @@ import { bottom, right } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
 import { wordsOf } from '../text/paragraphs.js';
 import {
-  certaintyOf,
   comesAfter,
   couldBeField,
   fieldEvidence,
   formAround,
   isConvincing,
+  whyField,
   type FieldEvidence,
   type Surroundings,
 } from './field-evidence.js';
@@ -31,8 +31,8 @@ export interface Field {
   readonly kind: FieldKind;
   /** The text beside it or above it that names it. */
   readonly label?: Part;
-  /** 0.5 to 1. */
-  readonly certainty: number;
+  /** Why it was taken for one, in words. */
+  readonly why: string;
 }
 
 /** Finds forms: their fields, by all that speaks for them, what is around these and a button, and what can be ticked. */
@@ -51,11 +51,10 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, width: number, i
   const convincing = evidence.filter((one) => isConvincing(one) || attached.has(one.part));
   const least = Math.min(...convincing.map(({ part }) => part.box[3]));
   for (const one of convincing) {
-    const certainty = Math.max(0.5, certaintyOf(one));
-    fields.set(one.part, { kind: kindOf(one, least), certainty, ...(one.label ? { label: one.label } : {}) });
+    fields.set(one.part, { kind: kindOf(one, least), why: whyField(one), ...(one.label ? { label: one.label } : {}) });
   }
   for (const part of all.filter((part) => isCount(part, around)))
-    fields.set(part, { kind: 'number', certainty: COUNT_CERTAINTY });
+    fields.set(part, { kind: 'number', why: 'a field, as there is a number by itself beside a button' });
   const found = new Map(
     [...fields.keys()].flatMap((part) => {
       const form = attached.has(part) ? holders.get(part) : formAround(part, around);
@@ -88,8 +87,6 @@ function kindOf({ part, inside, opens }: FieldEvidence, least: number): FieldKin
   return below > above + inside.leading / 2 && height >= SEVERAL * inside.leading * 1.5 ? 'area' : 'line';
 }
 
-/** How sure a small box with a number in it is a field. */
-const COUNT_CERTAINTY = 0.7;
 /** Width of a box for a number, px. */
 const COUNT_WIDTH = [36, 120] as const;
 
