@@ -3,7 +3,7 @@ import { NameGiver } from '../../text/words.js';
 import type { Part } from '../model/part.js';
 import { required } from '../../data/required.js';
 import { FOCUSED, OVER, TICKED, fieldLooks } from '../roles/form-fields.js';
-import type { Choice } from '../roles/choices.js';
+import type { Choice, ChoiceBox } from '../roles/choices.js';
 import type { Field } from '../roles/forms.js';
 import { leafPieces } from '../roles/inside.js';
 import { wordsOf } from '../text/paragraphs.js';
@@ -24,6 +24,7 @@ export interface Controls {
 interface Builder {
   readonly ids: ElementIds;
   readonly fields: ReadonlyMap<Part, Field>;
+  readonly choices: ReadonlyMap<Part, ChoiceBox>;
   /** A style that is the same on all screens; its name. */
   readonly addStyle: (look: Readonly<Record<string, string>>) => string;
   readonly addVariant: (style: string, variant: StyleVariant) => void;
@@ -37,7 +38,9 @@ export class ControlBuilder {
   private readonly named: ReadonlyMap<Part, Part>;
 
   constructor(private readonly builder: Builder) {
-    this.named = new Map([...builder.fields].flatMap(([part, { label }]) => (label ? [[label, part] as const] : [])));
+    this.named = new Map(
+      [...builder.fields, ...builder.choices].flatMap(([part, { label }]) => (label ? [[label, part] as const] : [])),
+    );
   }
 
   /** The id of the field that a text names; undefined if it names none. */
@@ -62,7 +65,8 @@ export class ControlBuilder {
   }
 
   private labelOf(part: Part): string {
-    const piece = this.builder.fields.get(part)?.label?.piece;
+    const { fields, choices } = this.builder;
+    const piece = (fields.get(part) ?? choices.get(part))?.label?.piece;
     return piece?.type === 'text' ? wordsOf(piece.text) : '';
   }
 
@@ -89,9 +93,10 @@ export class ControlBuilder {
   choice(part: Part, type: Choice, path: string, style: string): ElementNode {
     const { addStyle, addVariant, ids, plainText } = this.builder;
     const inside = [...part.parts, ...part.over].map((inner) => plainText(inner));
+    const drawn = { choice: type, path, name: this.nameOf(part), isBound: this.labelOf(part) !== '' };
     if (inside.length) {
       addVariant(style, FOCUSED);
-      const over = choiceNode(ids.of(part, `${path} input`), type, path, addStyle(OVER));
+      const over = choiceNode({ ...drawn, id: ids.of(part, `${path} input`), style: addStyle(OVER) });
       return {
         id: ids.of(part, path),
         kind: 'box',
@@ -102,7 +107,7 @@ export class ControlBuilder {
       };
     }
     addVariant(style, TICKED);
-    return choiceNode(ids.of(part, path), type, path, style);
+    return choiceNode({ ...drawn, id: ids.of(part, path), style });
   }
 }
 

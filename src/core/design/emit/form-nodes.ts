@@ -72,10 +72,23 @@ function optionNode(id: string, words: string): ElementNode {
   };
 }
 
-export function choiceNode(id: string, choice: Choice, path: string, style: string): ElementNode {
+/** A check box, a radio button or a switch. */
+export interface ChoiceParts {
+  readonly id: string;
+  readonly choice: Choice;
+  readonly path: string;
+  readonly style: string;
+  readonly name: string;
+  /** Whether the words beside it are its label. */
+  readonly isBound: boolean;
+}
+
+/** What can be ticked. Radio buttons have one name, since one of them is chosen; what is sent says which. */
+export function choiceNode({ id, choice, path, style, name, isBound }: ChoiceParts): ElementNode {
   const attributes = {
     type: choice === 'radio' ? 'radio' : 'checkbox',
-    name: 'choice',
+    ...(choice === 'radio' ? { name: 'choice', value: name } : { name }),
+    ...(isBound ? { id: `field-${name}` } : {}),
     ...(choice === 'switch' ? { role: 'switch' } : {}),
   };
   return { id, kind: 'field', name: 'choice', element: 'input', style, from: { path }, attributes };

@@ -54,6 +54,7 @@ export class PageBuilder {
     this.controls = new ControlBuilder({
       ids: this.ids,
       fields: roles.forms.fields,
+      choices: roles.forms.choices,
       addStyle: (look) => this.fixed(look),
       addVariant: (style, variant) => this.addVariant(style, variant),
       plainText: (part) => this.plainText(part),
@@ -145,7 +146,7 @@ export class PageBuilder {
     const path = piece ? pathOf(piece) : '';
     const button = this.roles.isButton(part);
     const field = this.roles.forms.fields.has(part);
-    const choice = this.roles.forms.choices.get(part);
+    const choice = this.roles.forms.choices.get(part)?.kind;
     const sends = this.roles.forms.submits.has(part);
     this.adaptLooks(part, { button, sends, field, choice });
     const label = button ? takeLabel(part, this.looks) : undefined;

@@ -4,6 +4,12 @@ import { isSmallSign, leafPieces, overlapsDown, partsIn, type Holders } from './
 
 export type Choice = 'checkbox' | 'radio' | 'switch';
 
+/** What can be ticked, and the words beside it. */
+export interface ChoiceBox {
+  readonly kind: Choice;
+  readonly label?: Part;
+}
+
 /** Side of a check box, px, and how much width and height may differ, as a share. */
 const TICK = [10, 30] as const;
 const SQUARE = 0.15;
@@ -15,17 +21,29 @@ export function choicesOf(
   all: readonly Part[],
   holders: Holders,
   inForm: (part: Part) => boolean,
-): ReadonlyMap<Part, Choice> {
+): ReadonlyMap<Part, ChoiceBox> {
   const ticks = all.flatMap((part) => {
     const kind = choiceOf(part, holders);
     return kind ? [[part, kind] as const] : [];
   });
-  return new Map(
-    ticks.filter(
-      ([part, kind]) =>
-        kind === 'switch' || inForm(part) || (isPlainBox(part) && ticks.some(([other]) => isAbove(other, part))),
-    ),
+  const found = ticks.filter(
+    ([part, kind]) =>
+      kind === 'switch' || inForm(part) || (isPlainBox(part) && ticks.some(([other]) => isAbove(other, part))),
   );
+  return new Map(
+    found.map(([part, kind]) => {
+      const label = wordsBeside(part, holders);
+      return [part, { kind, ...(label ? { label } : {}) }] as const;
+    }),
+  );
+}
+
+/** The text right of a box in its row, or left of a switch. */
+function wordsBeside(part: Part, holders: Holders): Part | undefined {
+  const texts = (holders.get(part)?.parts ?? []).filter(
+    ({ piece, box }) => piece?.type === 'text' && overlapsDown(box, part.box),
+  );
+  return texts.find(({ box }) => box[0] >= right(part.box)) ?? texts[0];
 }
 
 /** Whether one box to tick stands right above or below another. */

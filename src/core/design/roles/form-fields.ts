@@ -46,8 +46,7 @@ export function fieldLooks(
   const { piece, box } = part;
   const ground = (piece?.type === 'box' ? piece.look['background-color'] : undefined) ?? 'rgb(255, 255, 255)';
   const start = text ? text.box[0] - box[0] : ROOM;
-  const above = text && kind === 'area' ? text.box[1] - box[1] : 0;
-  const ink = text?.look.color;
+  const above = kind === 'area' ? (text ? text.box[1] - box[1] : ROOM) : 0;
   const writing = {
     position: 'absolute',
     inset: '0',
@@ -59,12 +58,14 @@ export function fieldLooks(
     'background-color': 'transparent',
     ...(kind === 'list' ? { appearance: 'none' } : {}),
     ...(kind === 'area' ? { resize: 'none' } : {}),
-    ...(text ? { 'font-family': text.look.family, 'font-size': px(text.look.size) } : {}),
-    ...(text && ink ? { color: kind === 'list' ? 'transparent' : ink } : {}),
+    'font-family': text?.look.family ?? 'inherit',
+    'font-size': text ? px(text.look.size) : 'inherit',
+    /* The words that are drawn are often paler than what is written over them. */
+    color: kind === 'list' ? 'transparent' : 'inherit',
   };
   if (kind === 'number') return { writing, variants: [] };
   if (kind === 'list') {
-    const set = { 'background-color': ground, ...(ink ? { color: ink } : {}) };
+    const set = { 'background-color': ground, color: 'inherit' };
     return { writing, variants: [{ state: ':has(option:checked:not([value=""]))', set }] };
   }
   return { writing, variants: [{ state: ':not(:placeholder-shown)', set: { 'background-color': ground } }] };

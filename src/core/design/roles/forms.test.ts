@@ -71,6 +71,9 @@ describe('forms of a design', () => {
       ...button(384),
     );
     expect(inputs(all).map((attributes) => attributes?.['type'])).toEqual(['text', type]);
+    const label = all.find(({ element, attributes }) => element === 'label' && attributes?.['for']);
+    expect(label && textOf(label)).toBe('I shall bring a red lamp');
+    expect(inputs(all)[1]?.['id']).toBe(label?.attributes?.['for']);
   });
 
   it('are not seen in boxes without a button, without a border, or across the whole page', () => {

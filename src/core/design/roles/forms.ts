@@ -11,7 +11,7 @@ import {
   type FieldEvidence,
   type Surroundings,
 } from './field-evidence.js';
-import { choicesOf, type Choice } from './choices.js';
+import { choicesOf, type ChoiceBox } from './choices.js';
 import { inputType, type FieldKind } from './form-fields.js';
 import { holdersIn, isSmallSign, leafPieces, overlapsDown, partsIn, pathTo, type Holders } from './inside.js';
 
@@ -22,7 +22,7 @@ export interface Forms {
   /** Boxes that are fields. */
   readonly fields: ReadonlyMap<Part, Field>;
   /** Check boxes, radio buttons and switches. */
-  readonly choices: ReadonlyMap<Part, Choice>;
+  readonly choices: ReadonlyMap<Part, ChoiceBox>;
   /** The buttons that send a form. */
   readonly submits: ReadonlySet<Part>;
 }

@@ -32,7 +32,7 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     inside.filter((part) => isButton(part, artboard.width) && !(isWordless(part) && isAbove(part, holders))),
   );
   const forms = formsOf(root, buttons, artboard.width, inkOf(artboard.all));
-  const labels = [...forms.fields.values()].flatMap(({ label }) => label ?? []);
+  const labels = [...forms.fields.values(), ...forms.choices.values()].flatMap(({ label }) => label ?? []);
   const pressed = new Set(
     [...buttons, ...forms.fields.keys(), ...labels].flatMap((part) =>
       leaves(part).flatMap((leaf) => (leaf.type === 'text' ? [leaf.text] : [])),
