@@ -237,4 +237,16 @@ describe('a faint box', () => {
     expect(result.around('One')).toMatchObject({ 'background-color': 'rgba(10, 100, 240, 0.5)' });
     expect(result.around('One')).not.toHaveProperty('opacity');
   });
+
+  it('keeps its opacity if what is in it was drawn faint with it, and that is faint only once', () => {
+    const look = { 'background-color': 'rgb(10, 100, 240)', opacity: '0.5' };
+    const faint = { color: 'rgba(255, 255, 255, 0.5)' };
+    const result = onArtboard(
+      box(100, 100, 800, 300, look),
+      line('One', 140, 150, faint),
+      line('Two', 140, 330, faint),
+    );
+    expect(result.around('One')).toMatchObject({ 'background-color': 'rgb(10, 100, 240)', opacity: '0.5' });
+    expect(result.of('One')['color']).toBe('rgb(255, 255, 255)');
+  });
 });

@@ -5,6 +5,7 @@ import { borderWidths } from '../../drawing/side-borders.js';
 import { bottom, middle, px, right } from '../../geometry/box.js';
 import { raiseHeader, raiseOverOrnaments } from './painting-order.js';
 import { boxLook, holderLook, imageLook, textLook } from './element-styles.js';
+import { fadedTogether, unfade } from './faint.js';
 import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, isShort, placeAcross } from './place.js';
@@ -201,13 +202,16 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
     });
   }
   if (!piece) return layInside(part, box, part.band ? innerRegion(part, box, setting) : region, setting);
-  const own = part.parts.length + part.over.length ? holderLook(piece) : boxLook(piece);
+  const faded = fadedTogether(part, view);
+  const isHolder = part.parts.length + part.over.length > 0;
+  const own = isHolder && faded === undefined ? holderLook(piece) : boxLook(piece);
   const [above, after, below, before] = borderWidths(own);
   const whole = drawnBox(piece);
   const inner: DrawnBox = [whole[0] + before, whole[1] + above, whole[2] - before - after, whole[3] - above - below];
   add(looks, part, own);
-  if (part.parts.length + part.over.length === 0) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
+  if (!isHolder) return add(looks, part, { height: px(whole[3]), 'flex-shrink': '0' });
   layInside(part, inner, innerRegion(part, inner, setting), setting);
+  if (faded !== undefined) unfade(part, faded, looks);
   keepLabel(part, setting);
   keepProportion(part, whole, setting);
   if (view.present(part.parts).length === 0) add(looks, part, { 'min-height': px(whole[3]) });

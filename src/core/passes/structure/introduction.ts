@@ -3,6 +3,8 @@ import { elements, isElement, mapTree } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
 
 const SUBHEADING = /^h[2-6]$/;
+/** A title may have a line below it that is set as a heading too. */
+const MOST_SUBHEADINGS = 1;
 
 /**
  * Marks the first section of a design's main part as its introduction, if it has the heading of the page and other sections
@@ -23,7 +25,7 @@ export const introduction: Pass = {
       first?.element === 'section' &&
       inside.includes('h1') &&
       !inside.includes('form') &&
-      !inside.some((element) => SUBHEADING.test(element));
+      inside.filter((element) => SUBHEADING.test(element)).length <= MOST_SUBHEADINGS;
     if (!isOne || !next) return document;
     const body = mapTree(document.body, (node) =>
       isElement(node) && node.id === first.id ? { ...node, element: 'header' } : node,

@@ -47,7 +47,9 @@ describe('links beside each other', () => {
     const three = ['one', 'two', 'three'].map((id) => link(id));
     const list = 'ul(li(a#one) li(a#two) li(a#three))';
     expect(after(box('middle', three))).toBe(`body(div(${list}))`);
-    expect(after(box('end', three, 'footer'))).toBe(`body(footer(nav(${list})))`);
+    const four = [...three, link('more')];
+    expect(after(box('end', four, 'footer'))).toBe('body(footer(nav(ul(li(a#one) li(a#two) li(a#three) li(a#more)))))');
+    expect(after(box('end', three, 'footer'))).toBe(`body(footer(${list}))`);
     const more = ['four', 'five', 'six'].map((id) => link(id));
     expect(after(box('end', [box('left', three), box('right', more)], 'footer'))).toBe(
       `body(footer(div(${list}) div(ul(li(a#four) li(a#five) li(a#six)))))`,

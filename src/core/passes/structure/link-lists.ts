@@ -7,6 +7,8 @@ import { entryStyles } from './entry-styles.js';
 /** So many links of one look beside each other are a list; in the header, where they are the menu, fewer. */
 const FEWEST = 3;
 const FEWEST_IN_HEADER = 2;
+/** Fewer in the footer are the terms of use and the like, no menu. */
+const FEWEST_IN_FOOTER = 4;
 /** An entry that is a box holds its link and little more, such as a sign and the arrow of a menu that opens. */
 const MOST_INSIDE = 5;
 /** A link in a menu beside a sign is an entry of it by itself. */
@@ -86,7 +88,7 @@ class ListMaker {
     const [only, more] = [...elements(footer)]
       .flatMap((node) => this.allRuns(node))
       .filter(({ length }) => length >= FEWEST);
-    return more ? undefined : only;
+    return more || !only || only.length < FEWEST_IN_FOOTER ? undefined : only;
   }
 
   private runsIn(node: ElementNode, header: readonly ElementNode[] | undefined, inMenu: boolean): ElementNode[][] {
