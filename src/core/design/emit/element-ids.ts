@@ -1,3 +1,4 @@
+import { fillOn } from '../layout/faint.js';
 import { createHash } from 'node:crypto';
 import { NameGiver } from '../../text/words.js';
 import type { ArtboardView } from '../match/artboard-view.js';
@@ -30,7 +31,10 @@ export class ElementIds {
     this.boxes.set(id, part.box);
     this.standing.set(
       id,
-      this.views.map((view) => standingOn(view, part)),
+      this.views.map((view) => {
+        const [place, fill] = [standingOn(view, part), fillOn(part, view)];
+        return place && fill ? { ...place, fill } : place;
+      }),
     );
     return id;
   }

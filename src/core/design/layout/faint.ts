@@ -1,4 +1,5 @@
 import type { ArtboardView } from '../match/artboard-view.js';
+import { holderLook } from './element-styles.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
 import type { Part } from '../model/part.js';
 
@@ -17,6 +18,15 @@ export function fadedTogether(part: Part, view: ArtboardView): number | undefine
   return colours.length > 0 && colours.every((colour) => Math.abs(alphaOf(colour) - opacity) <= SAME)
     ? opacity
     : undefined;
+}
+
+/** The colour that the background of a box has to have on a board; undefined for what has none. */
+export function fillOn(part: Part, view: ArtboardView): string | undefined {
+  const piece = view.pieceOf(part);
+  if (piece?.type !== 'box') return undefined;
+  const isHolder = part.parts.length + part.over.length > 0;
+  const look = isHolder && fadedTogether(part, view) === undefined ? holderLook(piece) : piece.look;
+  return look['background-color'];
 }
 
 function textsIn(part: Part, view: ArtboardView): string[] {

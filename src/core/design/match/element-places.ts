@@ -23,11 +23,7 @@ export function standingOn(view: ArtboardView, part: Part): ElementPlace | undef
   if (!piece) return undefined;
   if (piece.type === 'text') return { box: piece.text.box, letters: true };
   const box = drawnBox(piece);
-  if (piece.type === 'box') {
-    const fill = piece.look['background-color'];
-    return { box, ...(fill ? { fill } : {}) };
-  }
-  if (piece.type === 'art' || part.parts.length + part.over.length > 0) return { box };
+  if (piece.type === 'box' || piece.type === 'art' || part.parts.length + part.over.length > 0) return { box };
   const shown = Math.round(Math.min(1, area(box) / Math.max(1, area(piece.picture.whole))) * 1000) / 1000;
   return { box, shown };
 }
