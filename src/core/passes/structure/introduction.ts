@@ -1,8 +1,10 @@
 import type { PageDocument } from '../../document/types.js';
-import { elements, isElement, mapTree } from '../../document/walk.js';
+import { elements, isElement, mapTree, textOf } from '../../document/walk.js';
 import type { Pass } from '../pass.js';
 
 const SUBHEADING = /^h[2-6]$/;
+/** Longest introduction, characters. */
+const LONGEST = 500;
 /** A title may have a line below it that is set as a heading too. */
 const MOST_SUBHEADINGS = 1;
 
@@ -25,6 +27,7 @@ export const introduction: Pass = {
       first?.element === 'section' &&
       inside.includes('h1') &&
       !inside.includes('form') &&
+      textOf(first).length <= LONGEST &&
       inside.filter((element) => SUBHEADING.test(element)).length <= MOST_SUBHEADINGS;
     if (!isOne || !next) return document;
     const body = mapTree(document.body, (node) =>
