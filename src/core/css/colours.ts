@@ -27,6 +27,14 @@ export function cssOf([red, green, blue, alpha]: Rgba): string {
   return alpha >= 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${alpha})`;
 }
 
+/** A colour with some opacity multiplied in; what is no colour stays as it is. */
+export function faded(text: string, opacity: number): string {
+  const colour = readColour(text);
+  if (!colour) return text;
+  const [red, green, blue, alpha] = colour;
+  return cssOf([red, green, blue, Math.round(alpha * opacity * 1000) / 1000]);
+}
+
 /** A colour in the way of CSS for people: `#b3541e`, with two digits more if it is seen through. */
 export function hexOf(colour: Rgba): string {
   return colour[3] < 1 ? formatHex8(shared(colour)) : formatHex(shared(colour));

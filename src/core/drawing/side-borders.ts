@@ -1,3 +1,4 @@
+import { faded } from '../css/colours.js';
 import { around, bottom, px, right } from '../geometry/box.js';
 import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnShape } from './drawing.js';
 
@@ -75,10 +76,7 @@ export function isLine({ box, look }: DrawnShape): boolean {
 
 /** The colour of a line as it shows, whatever opacity its layer has. */
 export function lineColour({ look }: DrawnShape): string {
-  const [red = 0, green = 0, blue = 0, alpha = 1] =
-    (look['background-color'] ?? '').match(/[\d.]+/g)?.map(Number) ?? [];
-  const shown = Math.round(alpha * Number(look['opacity'] ?? 1) * 1000) / 1000;
-  return shown === 1 ? `rgb(${red}, ${green}, ${blue})` : `rgba(${red}, ${green}, ${blue}, ${shown})`;
+  return faded(look['background-color'] ?? 'currentcolor', Number(look['opacity'] ?? 1));
 }
 
 function canHaveBorders({ look, box }: DrawnShape): boolean {

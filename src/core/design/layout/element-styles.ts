@@ -1,3 +1,4 @@
+import { faded } from '../../css/colours.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, px, right } from '../../geometry/box.js';
 import { itemLook } from '../structure/lists.js';
@@ -122,18 +123,15 @@ export function holderLook(piece: Exclude<Piece, { type: 'text' }>): StyleMap {
   const look = boxLook(piece);
   const { opacity, ...rest } = look;
   if (opacity === undefined || rest['background-image'] !== undefined || piece.type !== 'box') return look;
-  const faded = Object.entries(rest).map(([name, value]): [string, string] => [
+  const paint = Object.entries(rest).map(([name, value]): [string, string] => [
     name,
     name.endsWith('color') || name === 'box-shadow' ? fadedColours(value, Number(opacity)) : value,
   ]);
-  return Object.fromEntries(faded);
+  return Object.fromEntries(paint);
 }
 
 function fadedColours(value: string, opacity: number): string {
-  return value.replace(/rgba?\(([^)]*)\)/g, (_, channels: string) => {
-    const [red = 0, green = 0, blue = 0, alpha = 1] = (channels.match(/[\d.]+/g) ?? []).map(Number);
-    return `rgba(${red}, ${green}, ${blue}, ${Math.round(alpha * opacity * 1000) / 1000})`;
-  });
+  return value.replace(/rgba?\([^)]*\)/g, (colour) => faded(colour, opacity));
 }
 
 /** How large a picture lies behind its box; one drawn larger than covers it never gets smaller than it was drawn. */

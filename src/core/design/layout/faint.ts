@@ -1,3 +1,4 @@
+import { cssOf, readColour } from '../../css/colours.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import { holderLook } from './element-styles.js';
 import type { ArtboardStyles } from '../model/part-styles.js';
@@ -48,10 +49,10 @@ export function unfade(part: Part, opacity: number, looks: ArtboardStyles): void
 }
 
 function alphaOf(color: string): number {
-  return color.match(/[\d.]+/g)?.map(Number)[3] ?? 1;
+  return readColour(color)?.[3] ?? 1;
 }
 
 function withoutAlpha(color: string, opacity: number): string {
-  const [red = 0, green = 0, blue = 0] = (color.match(/[\d.]+/g) ?? []).map(Number);
-  return Math.abs(alphaOf(color) - opacity) <= SAME ? `rgb(${red}, ${green}, ${blue})` : color;
+  const read = readColour(color);
+  return read && Math.abs(read[3] - opacity) <= SAME ? cssOf([read[0], read[1], read[2], 1]) : color;
 }
