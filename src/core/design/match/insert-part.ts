@@ -1,10 +1,8 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { around, bottom, holds, right } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
+import { TOUCH } from '../structure/strips.js';
 import type { ArtboardView } from './artboard-view.js';
-
-/** Things may reach into each other by this much and still stand apart, px. */
-const TOUCH = 3;
 
 /**
  * Puts a part that only one board has where it stands there: in the smallest group whose row or column it goes on without

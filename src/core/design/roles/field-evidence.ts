@@ -5,7 +5,7 @@ import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { asksFor } from './form-fields.js';
-import { isSmallSign, leafPieces, linesIn, overlapsDown, partsIn, pathTo, type Holders } from './inside.js';
+import { isLight, isSmallSign, leafPieces, linesIn, overlapsDown, partsIn, pathTo, type Holders } from './inside.js';
 
 /*
  * Which boxes are places to write in. No single feature tells: each is weighed, and what reaches the limit is a field. The
@@ -104,8 +104,6 @@ const FREE = 40;
 const ABOVE = 40;
 /** A wide box with an arrow at its end opens an answer rather than choices, px. */
 const WIDEST_CHOICE = 320;
-/** Least lightness of a field, of 255. */
-const LIGHT = 225;
 
 export interface Surroundings {
   readonly holders: Holders;
@@ -280,9 +278,4 @@ function labelOf(field: Part, holders: Holders): Part | undefined {
 
 function middleDown([, y, , height]: DrawnBox): number {
   return y + height / 2;
-}
-
-function isLight(color: string | undefined): boolean {
-  const [red = 255, green = 255, blue = 255, alpha = 1] = [...(color ?? '').matchAll(/[\d.]+/g)].map(Number);
-  return alpha < 0.2 || Math.min(red, green, blue) >= LIGHT;
 }

@@ -61,3 +61,12 @@ export function isGlyph(text: Paragraph): boolean {
 export function overlapsDown(a: DrawnBox, b: DrawnBox): boolean {
   return a[1] < bottom(b) && bottom(a) > b[1];
 }
+
+/** Least lightness of what can be written on, of 255. */
+const LIGHT = 225;
+
+/** Whether a ground is light, or seen through. */
+export function isLight(color: string | undefined): boolean {
+  const [red = 255, green = 255, blue = 255, alpha = 1] = [...(color ?? '').matchAll(/[\d.]+/g)].map(Number);
+  return alpha < 0.2 || Math.min(red, green, blue) >= LIGHT;
+}

@@ -1,5 +1,5 @@
 import { formsOf, type Forms } from './forms.js';
-import { holdersIn, linesIn, type Holders } from './inside.js';
+import { holdersIn, isLight, linesIn, partsIn, type Holders } from './inside.js';
 import { right } from '../../geometry/box.js';
 import { headingLevels, iconNames } from './headings.js';
 import { linksOf } from './links.js';
@@ -26,7 +26,7 @@ export interface Roles {
 const LAST_LINES = 140;
 
 export function rolesOf(artboard: Pieces, root: Part): Roles {
-  const inside = partsOf(root);
+  const inside = [root, ...partsIn(root)];
   const holders = holdersIn(root);
   const buttons = new Set(
     inside.filter((part) => isButton(part, artboard.width) && !(isWordless(part) && isAbove(part, holders))),
@@ -80,10 +80,6 @@ function signsIn(pieces: readonly Piece[]): Set<Paragraph> {
   return new Set([...iconNames(texts), ...texts.filter((text) => /^[\p{Co}\s]+$/u.test(wordsOf(text)))]);
 }
 
-function partsOf(part: Part): Part[] {
-  return [part, ...[...part.parts, ...part.over].flatMap(partsOf)];
-}
-
 function isPainted(piece: Extract<Piece, { type: 'box' }>): boolean {
   return Boolean(piece.look['background-color'] ?? piece.look['background-image'] ?? piece.look['border-width']);
 }
@@ -134,14 +130,6 @@ const WRITTEN_SHARE = 2.5;
 
 /** Room that is right of the words of a field at least, px. */
 const FIELD_FREE = 40;
-
-/** Least lightness of a place to write in, of 255. */
-const LIGHT = 225;
-
-function isLight(color: string | undefined): boolean {
-  const [red = 255, green = 255, blue = 255, alpha = 1] = [...(color ?? '').matchAll(/[\d.]+/g)].map(Number);
-  return alpha < 0.2 || Math.min(red, green, blue) >= LIGHT;
-}
 
 function leaves(part: Part): Piece[] {
   const own = part.piece?.inside.length === 0 ? [part.piece] : [];
