@@ -23,7 +23,7 @@ const STYLES = {
 
 /**
  * Makes lists of the links of a design that stand beside or below each other and look alike, and a menu of those in the header,
- * and of those in the footer if they are one list.
+ * and of those in the footer if its only list has four or more. Dots and bars between links stay with the link before.
  * The layout stays: an entry stands where its link stood, and what holds the entries has no box of its own.
  *
  * Before: header(a brand, a, a, a); after: header(a brand, nav(ul(li(a), li(a), li(a)))).
