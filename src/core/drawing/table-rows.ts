@@ -1,6 +1,7 @@
 import { required } from '../data/required.js';
-import { around, bottom, right } from '../geometry/box.js';
+import { around, bottom, right, shared } from '../geometry/box.js';
 import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnShape } from './drawing.js';
+import { isGround, rowGrounds } from './row-grounds.js';
 import { isLine, lineColour } from './side-borders.js';
 
 /**
@@ -24,16 +25,31 @@ const WIDEST = 0.75;
 /** The heads of columns stand no higher above the first line than this, px. */
 const HEAD = 64;
 
+/** Where a row of a table is: below a line, on a ground of its own, or both. */
+export interface RowPlace {
+  readonly box: DrawnBox;
+  readonly line?: DrawnShape;
+  readonly ground?: DrawnShape;
+}
+
 /** The artboard with whole lines, and with the rows of its tables as boxes. */
 export function withTableRows(artboard: DrawnArtboard): DrawnArtboard {
   const items = withWholeLines(artboard.items);
   const lines = items.filter((item): item is DrawnShape => item.type === 'box' && isLine(item) && isFlat(item.box));
-  const rows = alike(lines).flatMap((group) => rowsBetween(group, items));
+  const lined = alike(lines).flatMap((group) => rowsBetween(group, items));
+  const isLined = (ground: DrawnShape): boolean =>
+    lined.some(({ shape: { box } }) => shared(box, ground.box) > 0 && ground.box[3] <= box[3] + SAME);
+  const grounds = rowGrounds(items).filter((run) => !run.some(({ ground }) => ground && isLined(ground)));
+  const rows = [...lined, ...grounds.flatMap((run) => rowsOf(run, items))];
   if (rows.length === 0) return { ...artboard, items };
+  const used = new Set<DrawnItem | undefined>(rows.map(({ place }) => place.ground));
   const isReplaced = (item: DrawnItem): boolean =>
-    item.type === 'box' &&
-    isLine(item) &&
-    rows.some(({ line }) => isLike(item, line) && Math.abs(item.box[1] - line.box[1]) <= SAME);
+    used.has(item) ||
+    (item.type === 'box' &&
+      isLine(item) &&
+      rows.some(
+        ({ place: { line } }) => line && isLike(item, line) && Math.abs(item.box[1] - line.box[1]) <= SAME,
+      ));
   const kept = items.filter((item) => !isReplaced(item));
   return { ...artboard, items: [...kept, ...rows.map(({ shape }) => shape)].sort((a, b) => a.order - b.order) };
 }
@@ -93,7 +109,7 @@ function isLike({ box: a }: DrawnShape, { box: b }: DrawnShape): boolean {
 }
 
 interface TableRow {
-  readonly line: DrawnShape;
+  readonly place: RowPlace;
   readonly shape: DrawnShape;
 }
 
@@ -107,19 +123,34 @@ function rowsBetween(lines: readonly DrawnShape[], items: readonly DrawnItem[]):
     if (step > Math.min(ROW, UNEVEN * usual)) runs.push([line]);
     else required(runs.at(-1)).push(line);
   }
-  return runs.flatMap((run) => (run.length >= FEWEST ? rowsOf(run, items) : []));
+  return runs.flatMap((run) => (run.length >= FEWEST ? rowsOf(placesBetween(run), items) : []));
 }
 
-function rowsOf(run: readonly DrawnShape[], items: readonly DrawnItem[]): TableRow[] {
+/** From each line to the next; the last row may be as high as the highest. */
+function placesBetween(run: readonly DrawnShape[]): RowPlace[] {
   const step = Math.max(...run.slice(1).map(({ box }, at) => box[1] - required(run[at]).box[1]));
-  const cells = run.map((line, at) => {
+  return run.map((line, at): RowPlace => {
     const [x, y, width] = line.box;
-    const end = run[at + 1]?.box[1] ?? y + step;
-    return contentOf([x, y, width, end - y], items, line, at === run.length - 1);
+    return { box: [x, y, width, (run[at + 1]?.box[1] ?? y + step) - y], line };
+  });
+}
+
+function rowsOf(run: readonly RowPlace[], items: readonly DrawnItem[]): TableRow[] {
+  const held = run.map((place, at) => contentOf(place, items, at === run.length - 1));
+  const places = run.map((place, at): RowPlace => {
+    const ground = place.ground ?? held[at]?.find((item): item is DrawnShape => isGround(item, place.box));
+    return { ...place, ...(ground ? { ground } : {}) };
+  });
+  const cells = held.map((row, at) => {
+    const own = row?.filter((item) => item !== places[at]?.ground);
+    /* Below the last ground stands another row, or what comes after the table. */
+    const isPlain = at > 0 && at === run.length - 1 && !places[at]?.line && !places[at]?.ground;
+    return own && isPlain && columnsOf(own).length < FEWEST ? undefined : own;
   });
   const filled = cells.filter((row): row is DrawnItem[] => row !== undefined && row.length > 0);
   if (filled.length < cells.length - 1 || filled.length < FEWEST) return [];
-  const table = required(run[0]).box;
+  const step = Math.max(...places.map(({ box }) => box[3]));
+  const table = required(places[0]).box;
   const head = headOf(table, items);
   const columns = columnsOf([...head, ...filled.flat()]);
   const isTable =
@@ -128,35 +159,42 @@ function rowsOf(run: readonly DrawnShape[], items: readonly DrawnItem[]): TableR
     filled.every((row) => columnsOf(row).length >= Math.max(FEWEST, columns.length - 2)) &&
     (columns.length > FEWEST || isOfTexts(filled, columns, step));
   if (!isTable) return [];
-  return run.flatMap((line, at): TableRow[] => {
+  const starts = columns.map(([from]) => from);
+  return places.flatMap((place, at): TableRow[] => {
     const content = cells[at];
     if (!content?.length) return [];
-    const [x, y, width, thick] = line.box;
-    const inside = around(content.map(({ box }) => box));
-    const end = run[at + 1]?.box[1] ?? bottom(inside) + inside[1] - y - thick;
-    const look = {
-      'border-width': `${thick}px 0 0 0`,
-      'border-style': 'solid',
-      'border-color': lineColour(line),
-    };
-    const order = Math.min(...content.map((item) => item.order)) - 0.25;
-    const starts = columns.map(([from]) => from);
-    return [{ line, shape: { ...line, order, box: [x, y, width, end - y], look, columns: starts } }];
+    const isOpen = at === places.length - 1 && !place.ground;
+    return [{ place, shape: { ...rowShape(place, content, isOpen), columns: starts } }];
   });
+}
+
+/** The box of a row, with its line as border and what it stands on as ground. @param isOpen whether only its content says where it ends */
+function rowShape({ box, line, ground }: RowPlace, content: readonly DrawnItem[], isOpen: boolean): DrawnShape {
+  const [x, y, width, height] = box;
+  const thick = line?.box[3] ?? 0;
+  const inside = around(content.map((item) => item.box));
+  const end = isOpen ? bottom(inside) + inside[1] - y - thick : y + height;
+  const border = line && {
+    'border-width': `${thick}px 0 0 0`,
+    'border-style': 'solid',
+    'border-color': lineColour(line),
+  };
+  const order = Math.min(...content.map((item) => item.order)) - 0.25;
+  const { path, layer } = required(ground ?? line ?? content[0]);
+  return { type: 'box', path, layer, order, box: [x, y, width, end - y], look: { ...ground?.look, ...border } };
 }
 
 /** What stands in a row; undefined if something reaches over its edges or is too large for a cell. */
 function contentOf(
-  row: DrawnBox,
+  { box: row, line, ground }: RowPlace,
   items: readonly DrawnItem[],
-  line: DrawnShape,
   isLast: boolean,
 ): DrawnItem[] | undefined {
   const inside: DrawnItem[] = [];
   for (const item of items) {
     const { box } = item;
-    if (item === line || liesOn(item, line) || box[1] >= bottom(row) - 1 || bottom(box) <= row[1] + line.box[3] + 1)
-      continue;
+    const isEdge = item === line || item === ground || (line && liesOn(item, line));
+    if (isEdge || box[1] >= bottom(row) - 1 || bottom(box) <= row[1] + (line?.box[3] ?? 0) + 1) continue;
     if (right(box) <= row[0] || box[0] >= right(row)) continue;
     /* What holds the whole table, and the lines around it. */
     if (box[1] < row[1] - 1 && bottom(box) > bottom(row) + 1) continue;

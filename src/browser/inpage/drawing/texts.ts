@@ -1,7 +1,7 @@
 import { required } from '../../../core/data/required.js';
 import type { DrawnBox, DrawnText, DrawnWord, DrawnTextStyle } from '../../../core/drawing/drawing.js';
 import { gradientOfText, type GradientImage } from './paint.js';
-import { around } from '../../../core/geometry/box.js';
+import { area, around } from '../../../core/geometry/box.js';
 import { isRightToLeft } from '../../../core/text/written-order.js';
 import { clipped, isEmpty, pageBox, withAlpha } from './geometry.js';
 
@@ -43,7 +43,7 @@ function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
     range.setStart(node, match.index);
     range.setEnd(node, match.index + match[0].length);
     const box = pageBox(range.getBoundingClientRect());
-    if (box[2] < 0.5 || box[3] < 0.5 || isEmpty(clipped(box, clip))) continue;
+    if (box[2] < 0.5 || box[3] < 0.5 || !isSeen(box, clip)) continue;
     const last = lines.at(-1)?.at(-1);
     /* From right to left the next word is on the left; numbers and foreign words keep their own order there. */
     const isBeyond = fromRight || (last && box[0] >= last.box[0] + last.box[2] - 1);
@@ -52,6 +52,14 @@ function linesOf(node: Text, clip: DrawnBox | undefined): DrawnWord[][] {
     else lines.push([{ text: match[0], box }]);
   }
   return lines;
+}
+
+/** A word of which less than this share is left by what it is clipped to is not seen: such words are for screen readers. */
+const SEEN = 0.1;
+
+function isSeen(box: DrawnBox, clip: DrawnBox | undefined): boolean {
+  const shown = clipped(box, clip);
+  return !isEmpty(shown) && area(shown) >= SEEN * area(box);
 }
 
 /** Lines at letters: those of an element are drawn at all that is in it (CSS Text Decoration 3, 2), up to the text as a whole. */

@@ -1,5 +1,5 @@
 import type { DrawnBox } from '../../../core/drawing/drawing.js';
-import { holds } from '../../../core/geometry/box.js';
+import { holds, shared } from '../../../core/geometry/box.js';
 import { nameOf } from '../drawing/layers.js';
 import { isMerged, merged } from '../drawing/merged-layers.js';
 import { clipped, isEmpty, pageBox, paintedBox } from '../drawing/geometry.js';
@@ -18,6 +18,8 @@ const EDGE = 0.03;
 const ALIKE = 0.9;
 /** What reaches over the edge of a window by less is not cut, px. */
 const WINDOW_EDGE = 0.6;
+/** A window that shows less is closed, px²: what lies behind is for screen readers. */
+const DOT = 4;
 /** Alpha from this is all (of 255). */
 const ALL = 253;
 
@@ -38,6 +40,7 @@ export async function dropIdleMasks(svg: SVGSVGElement): Promise<void> {
     const window = windowOf(element, svg);
     if (window) {
       if (holds(window, paintedBox(element), WINDOW_EDGE)) withoutMask(element);
+      else if (shared(window, paintedBox(element)) < DOT) element.remove();
       continue;
     }
     const [least, most] = (await alphaUnder(element)) ?? [0, 255];

@@ -59,7 +59,8 @@ export function withSources(
     name: 'source',
     element: 'source',
     style: source,
-    attributes: { media: `(width < ${below}px)`, srcset: address },
+    /* White space would end the address (HTML Standard, srcset). */
+    attributes: { media: `(width < ${below}px)`, srcset: address.replace(/\s/g, '%20') },
   }));
   const { name } = image;
   return {

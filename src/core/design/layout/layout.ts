@@ -67,7 +67,10 @@ function isWidened(part: Part, looks: ArtboardStyles): boolean {
 function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutContext): void {
   const { view, looks } = setting;
   for (const entry of [...part.parts, ...part.over]) if (!view.boxOf(entry)) add(looks, entry, { display: 'none' });
-  const children = view.present(part.parts);
+  const base = view.present(part.parts);
+  /* Where nothing is left of what others lie over, these take the place. */
+  const isBare = base.length === 0 && !part.piece;
+  const children = isBare ? view.present(part.over) : base;
   /* Where the part really lies: a group is as wide as its region, whatever stands in it. */
   const frame: DrawnBox = part.piece || part.band ? box : [region.x, box[1], region.width, box[3]];
   if (children.length) {
@@ -82,7 +85,7 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutCon
     else if (direction === 'wrap') layWrap(part, children, box, region, setting);
     else layFree(part, children, frame, setting);
   }
-  layOver(part, frame, setting);
+  if (!isBare) layOver(part, frame, setting);
 }
 
 /** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */
@@ -244,7 +247,9 @@ function innerRegion(part: Part, box: DrawnBox, setting: LayoutContext): Region 
   const left = Math.max(0, Math.min(...boxes.map((entry) => entry[0] - box[0])));
   const free = Math.max(0, Math.min(...boxes.map((entry) => right(box) - right(entry))));
   const whole = box[2] >= view.width - 2;
-  const end = whole ? Math.min(left, free) : free >= left - NONE ? left : free;
+  /* Room may differ by a little, but a word that just fits must not break. */
+  const slack = children.some((child) => view.pieceOf(child)?.type === 'text') ? 0.05 : NONE;
+  const end = whole ? Math.min(left, free) : free >= left - slack ? left : free;
   /* What lies at the end of an image stays there, whatever its width. */
   const start = whole ? end : view.pieceOf(part)?.type === 'picture' ? Math.min(left, end) : left;
   if (!whole) {
@@ -274,6 +279,9 @@ function sideRoom(part: Part, box: DrawnBox, start: number, setting: LayoutConte
  */
 function layFree(part: Part, children: readonly Part[], box: DrawnBox, setting: LayoutContext): void {
   const { looks } = setting;
+  /* Places are told from the sides of the part itself. */
+  const { 'padding-left': _, 'padding-right': __, ...own } = looks.get(part) ?? {};
+  looks.set(part, own);
   add(looks, part, {
     display: 'grid',
     'grid-template-columns': ONE_CELL,

@@ -41,7 +41,8 @@ const WEIGHTS = {
   idle: -2,
   sentence: -3,
   bold: -2,
-  heading: -6,
+  atEnd: -6,
+  pressed: -6,
   centred: -3,
   opening: -3,
 } as const;
@@ -169,7 +170,8 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
     high: !inside && part.box[3] > HIGH,
     idle: !sent && !label && !named && !signed,
     sentence: inside !== undefined && /[?.!]$/.test(wordsOf(inside)),
-    heading: inside !== undefined && beginsBox(part, around.holders),
+    atEnd: inside !== undefined && isEndOfBox(part, around.holders),
+    pressed: partsIn(part).some((inner) => around.buttons.has(inner) && linesIn(inner)[0] === inside),
     bold: Number(inside?.look.weight ?? 400) >= 600,
     centred: Math.abs((spare[0] ?? 0) - (spare[1] ?? 0)) <= 6,
     opening: opens && part.box[2] > WIDEST_CHOICE && !label,
@@ -183,12 +185,13 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
 /** What lies along an edge is no farther from it, px. */
 const EDGE = 3;
 
-/** Whether a box takes the whole upper end of the box around it: it is the head of a card. */
-function beginsBox(part: Part, holders: Holders): boolean {
+/** Whether a box takes the whole upper or lower end of the box around it: it is the head or the foot of a card. */
+function isEndOfBox(part: Part, holders: Holders): boolean {
   const holder = pathTo(part, holders).find(({ piece }) => piece?.type === 'box');
   if (!holder || holder.box[3] < 1.5 * part.box[3]) return false;
-  const ends = [part.box[0] - holder.box[0], right(holder.box) - right(part.box), part.box[1] - holder.box[1]];
-  return ends.every((gap) => Math.abs(gap) <= EDGE);
+  const ends = [part.box[1] - holder.box[1], bottom(holder.box) - bottom(part.box)];
+  const sides = [part.box[0] - holder.box[0], right(holder.box) - right(part.box)];
+  return [...sides, Math.min(...ends.map(Math.abs))].every((gap) => Math.abs(gap) <= EDGE);
 }
 
 /** Two boxes of one look and as high or as wide, one below the other or beside it, with room for a label between. */

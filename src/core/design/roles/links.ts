@@ -23,11 +23,18 @@ export function hrefFrom(words: string): string | undefined {
   return /^www\.\S+\.[a-z]{2,}$/i.test(words) ? `https://${words}` : undefined;
 }
 
+/** Where links may be by their place. */
+export interface MenuPlaces {
+  readonly header: DrawnBox;
+  readonly footer: DrawnBox;
+  readonly menus: readonly DrawnBox[];
+}
+
 /** The texts that are links as a whole, and where they lead; `#` if the drawing does not say. */
 export function linksOf(
   pieces: readonly Piece[],
   artboard: { readonly width: number; readonly height: number },
-  { footer, menus }: { readonly footer: DrawnBox; readonly menus: readonly DrawnBox[] },
+  { header, footer, menus }: MenuPlaces,
 ): Map<Paragraph, string> {
   const texts = pieces.flatMap((piece) => (piece.type === 'text' ? [piece.text] : []));
   const found = new Map<Paragraph, string>();
@@ -40,9 +47,9 @@ export function linksOf(
   }
   const icons = iconNames(texts);
   const entries = texts.filter((text) => !found.has(text) && !icons.has(text) && couldBeEntry(text));
-  const asked = texts.filter((text) => text.box[1] < MENU_ZONE && !icons.has(text) && isAsked(text));
+  const asked = texts.filter((text) => holds(header, text.box, 2) && !icons.has(text) && isAsked(text));
   const menu = [
-    ...entries.filter(({ box }) => box[1] < MENU_ZONE),
+    ...entries.filter(({ box }) => holds(header, box, 2)),
     ...asked.filter((text) => entries.some((entry) => isBeside(entry, text))),
     ...alike(
       entries.filter(({ box }) => holds(footer, box, 2)),

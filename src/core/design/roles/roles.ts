@@ -1,7 +1,7 @@
 import { formsOf, type Forms } from './forms.js';
 import { holdersIn, isLight, linesIn, partsIn, type Holders } from './inside.js';
 import { right } from '../../geometry/box.js';
-import { headingLevels, iconNames } from './headings.js';
+import { headingLevels, iconNames, MENU_ZONE } from './headings.js';
 import { linksOf } from './links.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
@@ -39,9 +39,11 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     ),
   );
   const footer = inside.find(({ site }) => site === 'footer')?.box;
+  const header = inside.find(({ site }) => site === 'header')?.box;
   const links = linksOf(artboard.all, artboard, {
+    header: header ?? [0, 0, artboard.width, MENU_ZONE],
     footer: footer ?? [0, artboard.height - LAST_LINES, artboard.width, LAST_LINES],
-    menus: inside.filter(({ site }) => site === 'navigation').map(({ box }) => box),
+    menus: inside.filter(({ site }) => site === 'navigation' || site === 'header').map(({ box }) => box),
   });
   const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
   const signs = signsIn(artboard.all);

@@ -73,11 +73,23 @@ describe('a cut that several artboards decide', () => {
   });
 
   it('joins what crosses, if no cut of the widest keeps everything apart', () => {
-    const row = artboard(1000, 200, line('One', 100, 50), line('Two', 300, 50), line('Three', 500, 50));
+    const row = artboard(1000, 200, line('One', 100, 50), line('Three', 300, 50), line('Two', 500, 50));
     const crossed = artboard(400, 300, line('One', 20, 20), line('Three', 40, 24, { size: 40 }), line('Two', 20, 200));
     const root = together(row, crossed);
     expect(root.parts).toHaveLength(2);
     expect(root.reason).toContain('would cross on another artboard');
+  });
+
+  it('joins what lies between two that cross, too', () => {
+    const rows = ['One', 'Two', 'Three', 'Four'].map((word, at) => line(word, 100, 50 + at * 200));
+    const crossed = [
+      line('One', 20, 20),
+      line('Two', 20, 200),
+      line('Three', 40, 24, { size: 40 }),
+      line('Four', 20, 300),
+    ];
+    const root = together(artboard(1000, 900, ...rows), artboard(400, 400, ...crossed));
+    expect(root.parts.map((part) => shapeOf(part).replace(/[^A-Z]/g, ''))).toEqual(['OTT', 'F']);
   });
 
   it('asks nothing of what another artboard does not have', () => {

@@ -130,9 +130,8 @@ function coarser(cut: Cut, others: readonly Elsewhere[]): Cut | undefined {
     crossed = pair !== undefined;
     if (!pair) continue;
     const [to, from] = pair;
-    groups = groups.flatMap((group, index) =>
-      index === from ? [] : index === to ? [[...group, ...required(groups[from])]] : [group],
-    );
+    /* What lies between two goes with both. */
+    groups = [...groups.slice(0, to), groups.slice(to, from + 1).flat(), ...groups.slice(from + 1)];
   }
   if (groups.length < 2) return undefined;
   return cut.direction === 'row' ? rowCut(groups) : stackCut(groups);

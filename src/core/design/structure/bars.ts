@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { around, bottom, right, shared } from '../../geometry/box.js';
+import { around, bottom, middle, right, shared } from '../../geometry/box.js';
 import { wordsOf } from '../text/paragraphs.js';
 import { cutColumns, cutRows, joinStrips } from './strips.js';
 import type { Part } from '../model/part.js';
@@ -20,6 +20,10 @@ const SIGN = 100;
 const MOST_WORDS = 5;
 /** A bar reaches over this share of the page, or has so many words. */
 const BAR_SHARE = 0.5;
+/** A bar in a box of its own, which may float below the edge, reaches over this share. */
+const BOXED_SHARE = 0.75;
+/** Its middle is no farther from that of the page, in shares of half of that. */
+const MIDDLE_SHARE = 0.05;
 const LEAST_ENTRIES = 3;
 /** What reaches over this share of the page, and is higher than a bar, may lie behind the bar. */
 const BACKDROP = 0.9;
@@ -61,7 +65,8 @@ function rowAtTop(pieces: readonly Piece[], region: DrawnBox): Piece[] | undefin
   /* A row stands in one line: all are beside the highest of them. */
   const highest = row.reduce((most, piece) => (piece.box[3] > most.box[3] ? piece : most));
   if (!row.every((piece) => piece.box[1] < bottom(highest.box) && bottom(piece.box) > highest.box[1])) return undefined;
-  if (pieces.some((piece) => !row.includes(piece) && shared(piece.box, [region[0], box[1], region[2], box[3]]) > 0))
+  const strip: DrawnBox = [region[0], box[1], region[2], box[3]];
+  if (pieces.some((piece) => !row.includes(piece) && shared(piece.box, strip) > 0 && !isDecoration(piece, strip)))
     return undefined;
   const texts = row.flatMap(textsIn);
   const signs = row.length - row.filter(({ type }) => type === 'text').length;
@@ -69,9 +74,17 @@ function rowAtTop(pieces: readonly Piece[], region: DrawnBox): Piece[] | undefin
   return texts.length > 0 && (isWide || texts.length >= LEAST_ENTRIES) ? row : undefined;
 }
 
-/** A bar with a box of its own, across the region. */
+/** Whether nothing of what a piece holds is words in a strip: drawings may reach up behind a bar, or over it. */
+function isDecoration(piece: Piece, strip: DrawnBox): boolean {
+  return leavesIn(piece).every(({ type, box }) => type !== 'text' || shared(box, strip) === 0) && piece.type !== 'text';
+}
+
+/** A bar with a box of its own, across the region or nearly so. */
 function isBoxedBar({ type, box, inside }: Piece, region: DrawnBox): boolean {
-  return type === 'box' && box[2] >= BACKDROP * region[2] && inside.length > 1 && inside.every(isBrief);
+  /* Beside a side bar it would be a bar of the rest. */
+  const isCentred = Math.abs(middle(box) - middle(region)) <= (MIDDLE_SHARE * region[2]) / 2;
+  const isAcross = box[2] >= BACKDROP * region[2] || (isCentred && box[2] >= BOXED_SHARE * region[2]);
+  return type === 'box' && isAcross && inside.length > 1 && inside.every(isBrief);
 }
 
 /** A few words in a line, a sign, or a small box with one of them. */
@@ -108,6 +121,7 @@ export function closingLines(pieces: readonly Piece[]): Piece[][] {
   const columns = closingColumns(rows.slice(0, -1));
   if (columns.length) return [columns, last];
   const closing = [...last];
+  let least = CLOSING_GAP;
   for (const row of rows
     .slice(1, -1)
     .filter((row) => !row.some((piece) => columns.includes(piece)))
@@ -117,10 +131,17 @@ export function closingLines(pieces: readonly Piece[]): Piece[][] {
     const brief = texts.every(({ text }) => wordsOf(text).split(' ').length <= ENTRY_WORDS);
     if (!isEntries || !brief || !row.every(isClosing)) break;
     if (around([...closing, ...row].map(({ box }) => box))[3] > FOOTER_HEIGHT) break;
+    const gap = around(closing.map(({ box }) => box))[1] - bottom(around(row.map(({ box }) => box)));
+    if (gap > Math.max(CLOSING_GAP, CLOSING_TIMES * least)) break;
+    least = Math.min(least, gap);
     closing.unshift(...row);
   }
   return [closing];
 }
+
+/** Closing rows stand no farther above others than this, px, or so many times as far as those stand apart. */
+const CLOSING_GAP = 80;
+const CLOSING_TIMES = 1.5;
 
 /** The columns right above the last line of a page that belong to it: things of the first section are none. */
 function closingColumns(rows: readonly Piece[][]): Piece[] {
@@ -186,18 +207,60 @@ const CONTACT_HEIGHT = 300;
 const REACHED = /^\+?[\d\s()./-]{7,20}$|^[^\s@]+@[^\s@]+\.[a-z]{2,}$/i;
 
 /**
- * Whether the last section of a page is its footer: it is not high, and has a line about rights, or
+ * Whether the last section of a page is its footer: it is not high, and has a line about rights, columns of brief lines, or
  * brief lines alone with a telephone number or an e-mail address among them.
  */
 export function isFooter(part: Part): boolean {
   const pieces = levelPieces(part);
   const said = pieces.flatMap(textsIn).map(({ text }) => wordsOf(text));
-  if (part.box[3] < FOOTER_HEIGHT && said.some((words) => RIGHTS.test(words))) return true;
+  if (part.box[3] < FOOTER_HEIGHT && (said.some((words) => RIGHTS.test(words)) || hasLinkColumns(part))) return true;
   return (
     part.box[3] < CONTACT_HEIGHT &&
     pieces.every(isClosing) &&
     said.length > 1 &&
     said.some((words) => REACHED.test(words))
+  );
+}
+
+/** Fewest columns of brief lines in a footer without a line about rights, and fewest lines in each. */
+const LINK_COLUMNS = 2;
+const LINK_LINES = 3;
+
+/** Whether a section holds brief things only, set small, with columns of lines that begin at one edge among them. */
+function hasLinkColumns(part: Part): boolean {
+  const own = levelPieces(part);
+  const pieces = own.length === 1 ? own.flatMap(({ inside }) => inside) : own;
+  const columns = cutColumns(pieces);
+  const isLinks = (column: readonly Piece[]): boolean => {
+    const lines = column.filter((piece) => piece.type === 'text' && isBrief(piece));
+    return (
+      lines.length === column.length &&
+      lines.length >= LINK_LINES &&
+      lines.every(({ box }) => Math.abs(box[0] - required(lines[0]).box[0]) <= 2)
+    );
+  };
+  const large = pieces.flatMap(textsIn).filter(({ text }) => text.look.size > COLUMN_TYPE);
+  /* The name of a site may be larger. */
+  const isSmall = pieces.every(isInColumn) && large.length <= 1 && large.every(isBrief);
+  return isSmall && columns.filter(isLinks).length >= LINK_COLUMNS;
+}
+
+/** Highest bar of a menu below the name of a site, px; and fewest entries. */
+const MENU_HEIGHT = 120;
+const MENU_ENTRIES = 3;
+
+/** Whether a section is a menu: a low row of brief texts that are set alike, and nothing else. */
+export function isMenuBar(part: Part): boolean {
+  const leaves = levelPieces(part).flatMap(leavesIn);
+  const texts = leaves.filter((piece) => piece.type === 'text');
+  const [first] = texts;
+  return (
+    first !== undefined &&
+    part.box[3] <= MENU_HEIGHT &&
+    texts.length >= MENU_ENTRIES &&
+    texts.length === leaves.length &&
+    cutRows(texts).length === 1 &&
+    texts.every((piece) => isBrief(piece) && piece.text.look.size === first.text.look.size)
   );
 }
 

@@ -3,6 +3,7 @@ import { around, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
 import { cellsByGaps, cellsOf, gridAmong } from './grid-cells.js';
 import { markedRows } from './marked-rows.js';
+import { withSigns } from './sign-pairs.js';
 import { cutColumns, cutRows, gaps, joinStrips, widestGap } from './strips.js';
 
 /** A way to cut things apart. */
@@ -26,7 +27,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const cells = regular ?? (isGrid ? cellsByGaps(strips) : undefined);
   const beside = columns.length > 1 ? besideGrid(columns) : [];
   const marked = regular ? undefined : markedCut(pieces, columns);
-  const asRow = columns.length > 1 ? [rowCut(columns)] : [];
+  const asRow = columns.length > 1 ? [rowCut(withSigns(columns))] : [];
   const joined = strips.length > 1 ? joinStrips(strips) : [];
   const asStack = [
     ...(joined.length > 1 ? [stackCut(joined)] : []),
@@ -91,7 +92,18 @@ function areColumns(strips: readonly Piece[][], columns: readonly Piece[][]): bo
     if (cutColumns(rest.flat()).length > 1 && off < TITLE_SHARE * below[2] && title[2] < below[2]) return false;
   }
   if (endsInSign(strips, columns) || strips.every(beginsWithSign)) return false;
+  if (strips.some((strip) => isEven(strip, columns.length))) return false;
   return widestGap(columns, 0) >= widestGap(strips, 1);
+}
+
+/** The gutters of columns are so many times as wide as the gaps inside of them. */
+const GUTTER_TIMES = 1.3;
+
+/** Whether a row of more things than there are columns is spaced evenly: some of its gaps are no gutters only because of what is below. */
+function isEven(strip: readonly Piece[], columns: number): boolean {
+  const own = gaps(cutColumns(strip), 0).sort((a, b) => b - a);
+  const [gutter, inner] = own.slice(columns - 2, columns);
+  return gutter !== undefined && inner !== undefined && gutter < GUTTER_TIMES * inner;
 }
 
 /** Things so far from each other are not one below the other, px. */

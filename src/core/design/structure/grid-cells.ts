@@ -21,7 +21,7 @@ export function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
     ),
   );
   const columns = Math.max(...rows.map((row) => row.length));
-  if (columns < 2 || !aligned(rows)) return undefined;
+  if (columns < 2 || cutColumns(strips.flat()).length !== columns || areLines(rows)) return undefined;
   for (let period = 1; period <= strips.length / 2; period += 1) {
     if (strips.length % period !== 0) continue;
     const repeats = signs.every(
@@ -30,7 +30,7 @@ export function cellsOf(strips: readonly Piece[][]): Piece[][] | undefined {
         (sign.length === columns || index >= strips.length - period),
     );
     const plain = period === 1 && signs.every((sign) => sign.every((text) => text === signs[0]?.[0]));
-    if (!repeats || (period === 1 && !plain)) continue;
+    if (!repeats || (period === 1 && !plain) || !alignedBy(rows, period)) continue;
     const cells: Piece[][] = [];
     for (let row = 0; row < strips.length; row += period) {
       for (let column = 0; column < columns; column += 1) {
@@ -119,6 +119,30 @@ function plainRows(strips: readonly Piece[][]): number {
 
 function signOf(piece: Piece): string {
   return piece.type === 'text' ? `text ${piece.text.look.size} ${piece.text.look.weight}` : piece.type;
+}
+
+/** Whether each row stands in line with the row of the same sort before it: an icon may begin elsewhere than the text below. */
+function alignedBy(rows: readonly Piece[][][], period: number): boolean {
+  return rows.slice(0, period).every((_, phase) => aligned(rows.filter((__, at) => at % period === phase)));
+}
+
+/** Lines so much closer to each other than columns are read down the columns. */
+const COLUMN_TIMES = 2;
+const LINES = 3;
+
+/** Whether cells are brief lines that stand close below each other and far from those beside: columns rather than a grid. */
+function areLines(rows: readonly Piece[][][]): boolean {
+  const cells = rows.flat();
+  const isLine = (cell: readonly Piece[]): boolean => {
+    const [first, more] = cell;
+    return first?.type === 'text' && !more && first.text.lines.length === 1;
+  };
+  const strips = rows.map((row) => row.flat());
+  return (
+    rows.length >= LINES &&
+    cells.every(isLine) &&
+    Math.min(...gaps(cutColumns(strips.flat()), 0)) > COLUMN_TIMES * Math.max(0, ...gaps(strips, 1))
+  );
 }
 
 function aligned(rows: readonly Piece[][][]): boolean {

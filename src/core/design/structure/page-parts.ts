@@ -4,7 +4,16 @@ import { around, bottom, shared } from '../../geometry/box.js';
 import type { Elsewhere, Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { arrange } from './arrange.js';
-import { barAtTop, closingLines, isFooter, isFooterAbove, isHeader, isSideBar, levelPieces } from './bars.js';
+import {
+  barAtTop,
+  closingLines,
+  isFooter,
+  isFooterAbove,
+  isHeader,
+  isMenuBar,
+  isSideBar,
+  levelPieces,
+} from './bars.js';
 import { withLists } from './lists.js';
 import { bandsOf } from './sections.js';
 import { withTables } from './tables.js';
@@ -108,7 +117,8 @@ function framed(band: Part, region: DrawnBox, page: Page): Part {
   if (!band.piece || band.direction === 'row' || band.parts.length < 2) return band;
   const sections = frame(band.parts.flatMap(levelPieces), band.box, page);
   if (sections.parts.length < 2) return band;
-  return { ...band, parts: sections.parts.map(asSection), over: [...band.over, ...sections.over], frame: true };
+  const parts = withSites(sections.parts.map(asSection));
+  return { ...band, parts, over: [...band.over, ...sections.over], frame: true };
 }
 
 function besideSideBar(band: Part, region: DrawnBox, page: Page): Part[] | undefined {
@@ -139,7 +149,7 @@ function columnOf(main: Part, page: Page): Part {
 
 /** Says which of the sections of a page, or of the column beside a side bar, are its header and its footer. */
 function withSites(found: readonly Part[]): Part[] {
-  const sections = withWholeFooter(found);
+  const sections = withWholeFooter(withMasthead(found));
   const last = sections.length - 1;
   return sections.map((section, at): Part => {
     if (section.site || section.frame) return section;
@@ -148,14 +158,30 @@ function withSites(found: readonly Part[]): Part[] {
   });
 }
 
+/** The name of a site above the bar of its menu: one header. */
+function withMasthead(sections: readonly Part[]): readonly Part[] {
+  const [name, menu] = sections;
+  if (!name || !menu || sections.length < 3 || name.frame || !isHeader(name) || isMenuBar(name) || !isMenuBar(menu))
+    return sections;
+  const parts = [name, menu].map(asPlain);
+  const box = around(parts.map((part) => part.box));
+  const reason = 'a name above a row of equal brief texts';
+  return [{ direction: 'stack', parts, over: [], box, band: true, site: 'header', reason }, ...sections.slice(2)];
+}
+
 /** The last line of a page with the columns right above it, if they are in a box of their own: one footer. */
 function withWholeFooter(sections: readonly Part[]): readonly Part[] {
   const [above, last] = sections.slice(-2);
   if (sections.length < 3 || !above || !last || !isFooter(last) || !isFooterAbove(above, last)) return sections;
-  const parts = [above, last].map(({ band: _, ...part }) => part);
+  const parts = [above, last].map(asPlain);
   const box = around(parts.map((part) => part.box));
   const reason = 'columns in a box above the last line';
   return [...sections.slice(0, -2), { direction: 'stack', parts, over: [], box, band: true, site: 'footer', reason }];
+}
+
+/** What is no section any more. */
+function asPlain({ band: _, site: __, section: ___, ...part }: Part): Part {
+  return part;
 }
 
 /** A section inside of a frame is as wide as that, not as the page. */

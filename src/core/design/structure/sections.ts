@@ -95,15 +95,46 @@ function joined(bands: readonly Band[]): Band[] {
   for (const band of bands) {
     const before = found.at(-1);
     const bare = before !== undefined && !before.boxed && !band.boxed;
+    const isLesser = before !== undefined && largest(band) < HEADING_SHARE * largest(before);
+    const isNext =
+      isLesser && (isWordsOnly(before) || (isWordsOnly(band) && band.rows.length <= 2) || isArticle(before, band));
     const goesOn =
-      bare &&
+      before !== undefined &&
+      !before.boxed &&
+      !band.boxed &&
       !endsInRule(before) &&
-      largest(band) < HEADING_SHARE * largest(before) &&
-      (isWordsOnly(before) || (isWordsOnly(band) && band.rows.length <= 2));
+      (isNext || isUntitled(before, band));
     if (goesOn) found[found.length - 1] = { boxed: false, rows: [...before.rows, ...band.rows] };
     else found.push(band);
   }
   return found;
+}
+
+/** Fewest paragraphs of an article before a heading in it, and how much wider than usual the gap above that may be. */
+const PARAGRAPHS = 2;
+const ARTICLE_GAP = 1.5;
+
+/** Whether rows are the next part of an article: paragraphs of running text that begin at one edge, before and after a smaller heading. */
+function isArticle(before: Band, band: Band): boolean {
+  const edges = [before, band].map(({ rows }) => rows.filter(isParagraph).map(({ box }) => box[0]));
+  const [first = [], next = []] = edges;
+  const gap = required(band.rows[0]).box[1] - bottom(required(before.rows.at(-1)).box);
+  return (
+    first.length >= PARAGRAPHS &&
+    next.length > 0 &&
+    gap <= ARTICLE_GAP * LEAST_GAP &&
+    [...first, ...next].every((edge) => Math.abs(edge - required(first[0])) <= 2)
+  );
+}
+
+/** Whether an article that begins with a paragraph, without a title, goes on: its headings are all below the title elsewhere. */
+function isUntitled(before: Band, band: Band): boolean {
+  const [first] = before.rows;
+  return first !== undefined && isParagraph(first) && isArticle(before, band);
+}
+
+function isParagraph({ piece }: Part): boolean {
+  return piece?.type === 'text' && piece.text.lines.length > 1;
 }
 
 function endsInRule({ rows }: Band): boolean {

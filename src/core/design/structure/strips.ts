@@ -77,8 +77,12 @@ const RHYTHM = 2;
 /** What stands so close below a column goes with it, px. */
 const CLOSE_BELOW = 16;
 
+/** What stands below another column than the first goes with it up to this far, px, if what is next below is so many times as far. */
+const NEAR_BELOW = 48;
+const NEARER = 1.5;
+
 /** Whether a strip goes on in one of several columns where that left off: at its edge, and in its rhythm. */
-function goesOn(run: readonly Piece[], strip: readonly Piece[]): boolean {
+function goesOn(run: readonly Piece[], strip: readonly Piece[], next: readonly Piece[] | undefined): boolean {
   const columns = cutColumns(run);
   const box = around(strip.map((piece) => piece.box));
   if (columns.length < 2 || cutColumns([...run, ...strip]).length !== columns.length) return false;
@@ -87,7 +91,45 @@ function goesOn(run: readonly Piece[], strip: readonly Piece[]): boolean {
   const rows = cutRows(column);
   const last = required(rows.at(-1));
   const gap = box[1] - bottom(around(last.map((piece) => piece.box)));
-  return gap <= Math.max(CLOSE_BELOW, rows.length > 1 ? widestGap(rows, 1) + RHYTHM : 0);
+  const below = next ? around(next.map((piece) => piece.box))[1] - bottom(box) : Infinity;
+  const isNearer = column !== columns[0] && gap <= NEAR_BELOW && gap * NEARER <= below;
+  return isNearer || gap <= Math.max(CLOSE_BELOW, rows.length > 1 ? widestGap(rows, 1) + RHYTHM : 0);
+}
+
+/** Fewest strips that go on in one column alone to be sure that it is one. */
+const ALONE = 2;
+
+/**
+ * How many strips, to the end of what there is or to the next thing across, go on in one column of a run and leave the others
+ * empty: a column that is longer than those beside it, such as an article beside what is said of it. What comes after them must
+ * not reach over the gutters: then they would be the heading of that.
+ */
+function goOnAlone(run: readonly Piece[], after: readonly Piece[][]): number {
+  const columns = cutColumns(run);
+  const all = around(run.map(({ box }) => box));
+  const isAcross = (strip: readonly Piece[]): boolean =>
+    strip.some((piece) => isSolid(piece) && piece.box[0] <= all[0] && right(piece.box) >= right(all));
+  const end = after.findIndex(isAcross);
+  const tail = after.slice(0, end < 0 ? undefined : end);
+  const [first] = tail;
+  if (columns.length < 2 || !first || tail.length < ALONE) return 0;
+  const left = around(first.map(({ box }) => box))[0];
+  const column = columns.findIndex((pieces) => Math.abs(around(pieces.map(({ box }) => box))[0] - left) <= RHYTHM);
+  const next = columns[column + 1];
+  const limit = next ? around(next.map(({ box }) => box))[0] - NARROWEST_GUTTER : Infinity;
+  const gutter = widestGap(columns, 0);
+  const isIn = (strip: readonly Piece[], at: number): boolean => {
+    const box = around(strip.map((piece) => piece.box));
+    const before = around((tail[at - 1] ?? run).map((piece) => piece.box));
+    return box[0] >= left - RHYTHM && right(box) <= limit && box[1] - bottom(before) < gutter;
+  };
+  return column >= 0 && tail.every(isIn) && tail.filter((strip) => isAtEdge(strip, left)).length >= ALONE
+    ? tail.length
+    : 0;
+}
+
+function isAtEdge(strip: readonly Piece[], left: number): boolean {
+  return Math.abs(around(strip.map(({ box }) => box))[0] - left) <= RHYTHM;
 }
 
 /**
@@ -98,13 +140,20 @@ export function joinStrips(strips: readonly Piece[][]): Piece[][] {
   const between = gaps(strips, 1);
   const joined: Piece[][] = [];
   let run: Piece[] = [];
+  let alone = 0;
   strips.forEach((strip, index) => {
+    if (run.length && alone === 0) alone = goOnAlone(run, strips.slice(index));
+    if (alone > 0) {
+      run = [...run, ...strip];
+      alone -= 1;
+      return;
+    }
     const both = [...run, ...strip];
     const columns = cutColumns(both);
     const close = index === 0 || required(between[index - 1]) < widestGap(columns, 0);
     const counts = [cutColumns(run).length, cutColumns(strip).length];
     const parted = Math.min(...counts) > 1 && columns.length >= Math.min(...counts);
-    if (run.length && close && (parted || goesOn(run, strip))) run = both;
+    if (run.length && close && (parted || goesOn(run, strip, strips[index + 1]))) run = both;
     else {
       if (run.length) joined.push(run);
       run = [...strip];
