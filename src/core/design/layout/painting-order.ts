@@ -29,7 +29,12 @@ export function liftOver(part: Part, flow: readonly Part[], view: ArtboardView, 
 export function liesBelow(part: Part, flow: readonly Part[], view: ArtboardView): boolean {
   const place = boxIn(view, part);
   const painted = firstOrder(part);
-  return flow.some((other) => firstOrder(other) > painted && shared(boxIn(view, other), place) > 0.5);
+  const met = flow.flatMap((other) => piecesOn(view, other)).filter(({ box }) => shared(box, place) > 0.5);
+  const own = Math.min(...piecesOn(view, part).map(({ order }) => order));
+  return (
+    (met.length > 0 && met.every(({ order }) => order > own)) ||
+    flow.some((other) => firstOrder(other) > painted && shared(boxIn(view, other), place) > 0.5)
+  );
 }
 
 /**

@@ -35,6 +35,23 @@ export function given(condition: boolean, look: StyleMap): StyleMap {
   return condition ? look : {};
 }
 
+/** A part begins so far inside of its region, px, or this share of it, as an indent; what is farther in stands at a place of its own. */
+const INDENT = 48;
+const INDENT_SHARE = 0.12;
+/** What is so many times as far from the start of its region as from the end stands at the end. */
+const AT_END = 2;
+
+/** The room before a part: an indent stays, a place of its own moves in with its region. */
+function roomBefore(left: number, region: Region): string {
+  if (left <= Math.max(INDENT, INDENT_SHARE * region.width)) return px(left);
+  return `min(${px(left)}, ${Math.ceil((left / region.width) * 1e4) / 100}%)`;
+}
+
+/** Whether a part stands at the end of its region rather than at a place told from the start. */
+function standsAtEnd(left: number, free: number, region: Region): boolean {
+  return free >= 0 && free * AT_END <= left && left > Math.max(INDENT, INDENT_SHARE * region.width);
+}
+
 /** On screens up to this width, px, what leaves no more than this share of the width at either side fills it but for the gutters. */
 const NARROW = 700;
 const GUTTER_SHARE = 0.1;
@@ -90,7 +107,8 @@ export function placeAcross(
   if (Math.abs(free) <= NONE)
     return { look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end' }, region: own };
   /* A sign in the corner at the end stays there. */
-  if (free > 0 && free <= CORNER && left > APART * free && Math.max(box[2], box[3]) <= ICON)
+  const inCorner = free > 0 && free <= CORNER && left > APART * free && Math.max(box[2], box[3]) <= ICON;
+  if (inCorner || standsAtEnd(left, free, region))
     return {
       look: { ...size, [align]: parent === 'stack' ? 'flex-end' : 'end', 'margin-right': px(free) },
       region: own,
@@ -99,7 +117,7 @@ export function placeAcross(
     look: {
       ...size,
       [align]: parent === 'stack' ? 'flex-start' : 'start',
-      ...(left > NONE ? { 'margin-left': px(left) } : {}),
+      ...(left > NONE ? { 'margin-left': roomBefore(left, region) } : {}),
     },
     region: own,
   };
@@ -144,7 +162,7 @@ function placeGroup(
   }
   const edge = free >= left - NONE ? left : 0;
   return {
-    look: { 'margin-left': px(left), ...(edge > NONE ? { 'margin-right': px(edge) } : {}) },
+    look: { 'margin-left': roomBefore(left, region), ...(edge > NONE ? { 'margin-right': px(edge) } : {}) },
     region: { x: own.x, width: region.width - left - edge },
   };
 }
@@ -217,8 +235,13 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): StyleMap {
   const atRight =
     !centred && Math.abs(free) <= NONE && left > NONE && (text.align === 'right' || text.lines.length === 1);
   let room = region.width;
+  const isLine = text.lines.length === 1 && text.align !== 'center';
   if (centred) look['text-align'] = 'center';
-  else if (atRight) look['text-align'] = 'right';
+  else if (isLine && standsAtEnd(left, free, region)) {
+    look['text-align'] = 'right';
+    if (free > NONE) look['margin-right'] = px(free);
+    room = region.width - free;
+  } else if (atRight) look['text-align'] = 'right';
   else if (text.align === 'center') {
     /* A little wider than its longest line, so that it breaks where it should; its middle stays where it is. */
     const width = Math.ceil(least) + 1;
@@ -228,7 +251,7 @@ function placeText(text: Paragraph, box: DrawnBox, region: Region): StyleMap {
     look['max-width'] = px(width);
     room = Math.min(width, region.width - Math.max(0, start));
   } else {
-    if (Math.abs(left) > NONE) look['margin-left'] = px(left);
+    if (Math.abs(left) > NONE) look['margin-left'] = roomBefore(left, region);
     const kept = text.lines.length === 1 ? Math.min(left, LINE_EDGE) : left;
     const edge = left > NONE && free >= left - NONE ? kept : 0;
     if (edge) look['margin-right'] = px(edge);

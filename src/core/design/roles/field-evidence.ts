@@ -36,6 +36,7 @@ const WEIGHTS = {
   alike: 2,
   signed: 1,
   sent: 2,
+  inHeader: 2,
   bare: -1,
   high: -1,
   idle: -2,
@@ -76,6 +77,7 @@ const WORDS: Readonly<Partial<Record<Reason, string>>> = {
   alike: 'another box like it',
   signed: 'a sign',
   sent: 'a button that follows',
+  inHeader: 'a place in the header, with nothing in it',
 };
 
 /** Why a box was taken for a field, and how certain that is, in words. */
@@ -156,6 +158,7 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
   const named = said.some((words) => words && asksFor(words));
   const signed = signs.length > 0 || signBeside(part, around.holders) !== undefined;
   const sent = formAround(part, around) !== undefined;
+  const isInHeader = !inside && pathTo(part, around.holders).some(({ site }) => site === 'header');
   const facts: Record<Reason, boolean> = {
     framed,
     lined,
@@ -166,9 +169,10 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
     alike: candidates.some((other) => other !== part && areAlike(part, other)),
     signed,
     sent,
+    inHeader: isInHeader,
     bare: !framed && !lined && !shaded,
     high: !inside && part.box[3] > HIGH,
-    idle: !sent && !label && !named && !signed,
+    idle: !sent && !label && !named && !signed && !isInHeader,
     sentence: inside !== undefined && /[?.!]$/.test(wordsOf(inside)),
     atEnd: inside !== undefined && isEndOfBox(part, around.holders),
     pressed: partsIn(part).some((inner) => around.buttons.has(inner) && linesIn(inner)[0] === inside),

@@ -14,6 +14,7 @@ import {
   isSideBar,
   levelPieces,
 } from './bars.js';
+import { leaveChanceHolders } from './held-everywhere.js';
 import { withLists } from './lists.js';
 import { bandsOf } from './sections.js';
 import { withTables } from './tables.js';
@@ -27,7 +28,8 @@ export function arrangePage({ top, width, height }: Pieces, others: readonly Els
   const found = barAtTop(top, region);
   /* A page that is a bar and nothing else has no header. */
   const bar = found && (found.holders.length > 0 || found.pieces.length < top.length) ? found : undefined;
-  const rest = bar ? without(top, bar.pieces, bar.holders) : top;
+  const rest = bar ? without(top, bar.pieces, bar.holders) : [...top];
+  leaveChanceHolders(rest, others);
   const inner = frame(rest, region, { others, width, height });
   if (!bar) return { ...inner, parts: withSites(inner.parts) };
   const header: Part = {
