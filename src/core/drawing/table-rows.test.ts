@@ -64,3 +64,42 @@ describe('lines with columns between them', () => {
     expect(rowsIn(...[200, 310, 420].flatMap((y) => [rule(y), ...card(y)]))).toEqual([]);
   });
 });
+
+describe('grounds with columns on them', () => {
+  const stripe = (y: number): Items[number] => box(100, y, 800, 50, { 'background-color': 'rgb(240, 240, 235)' });
+  const listed = [
+    ...night(200, 'Saturday', 'Saturn', 'Twelve'),
+    ...night(250, 'Sunday', 'The Moon', 'Four'),
+    ...night(300, 'Monday', 'Clusters', 'Nine'),
+    ...night(350, 'Tuesday', 'The Sun', 'Six'),
+  ];
+
+  it('are rows, with those between them where every other one has a ground', () => {
+    const rows = rowsIn(stripe(200), stripe(300), ...listed);
+    expect(rows.map(({ box: [, y, , height], look }) => [y, Math.round(height), 'background-color' in look])).toEqual([
+      [200, 50, true],
+      [250, 50, false],
+      [300, 50, true],
+      [350, 50, false],
+    ]);
+    expect(rows[0]?.columns).toEqual([120, 370, 620]);
+  });
+
+  it('are rows with their lines as borders', () => {
+    const rows = rowsIn(...[200, 250, 300].flatMap((y) => [stripe(y), rule(y)]), ...listed.slice(0, 9));
+    expect(rows).toHaveLength(3);
+    expect(rows[1]?.look).toMatchObject({
+      'background-color': 'rgb(240, 240, 235)',
+      'border-width': '1px 0 0 0',
+    });
+  });
+
+  it('end with the last one where no more columns follow', () => {
+    const rows = rowsIn(stripe(200), stripe(300), ...listed.slice(0, 9), line('Come early', 120, 366));
+    expect(rows.map(({ box: [, y] }) => y)).toEqual([200, 250, 300]);
+  });
+
+  it('are no rows without columns', () => {
+    expect(rowsIn(stripe(200), stripe(250), line('Saturn', 120, 216), line('The Moon', 120, 266))).toEqual([]);
+  });
+});

@@ -47,9 +47,7 @@ export function withTableRows(artboard: DrawnArtboard): DrawnArtboard {
     used.has(item) ||
     (item.type === 'box' &&
       isLine(item) &&
-      rows.some(
-        ({ place: { line } }) => line && isLike(item, line) && Math.abs(item.box[1] - line.box[1]) <= SAME,
-      ));
+      rows.some(({ place: { line } }) => line && isLike(item, line) && Math.abs(item.box[1] - line.box[1]) <= SAME));
   const kept = items.filter((item) => !isReplaced(item));
   return { ...artboard, items: [...kept, ...rows.map(({ shape }) => shape)].sort((a, b) => a.order - b.order) };
 }

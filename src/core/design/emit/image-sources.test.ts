@@ -41,6 +41,15 @@ describe('sources', () => {
     return (node.children ?? []).map((child) => (child.kind === 'words' ? '' : child.attributes?.['media']));
   };
 
+  it('have no white space in their addresses, which would end them', () => {
+    const node = withSources(base, ['1.jpg', 'data:image/svg+xml,<svg a="1, 2"/>'], breakpoints, () => ({
+      around: 'a',
+      source: 's',
+    }));
+    const [source] = [...elements(node)].filter(({ element }) => element === 'source');
+    expect(source?.attributes?.['srcset']).toBe('data:image/svg+xml,<svg%20a="1,%202"/>');
+  });
+
   it('are the narrowest first, and none twice', () => {
     expect(mediaOf(['1.jpg', '2.jpg', '2.jpg', '3.jpg'])).toEqual(['(width < 500px)', '(width < 1200px)', undefined]);
     expect(mediaOf(['1.jpg', '1.jpg', undefined, '1.jpg'])).toEqual([]);

@@ -38,6 +38,21 @@ describe('a stack', () => {
     expect(result.of('At the right')['text-align']).toBe('right');
     expect(result.of('Left at the edge')['text-align']).toBeUndefined();
   });
+
+  it('keeps an indent, and moves what stands far inside in with its box', () => {
+    const result = onArtboard(
+      box(0, 0, 1000, 400),
+      line('Nights on the marsh, and what they bring', 100, 40),
+      line('A little in', 130, 110),
+      line('Far in', 400, 180),
+      line('Near the end', 760, 250),
+      image('dome.jpg', 100, 300, 800, 60),
+    );
+    expect(result.of('A little in')['margin-left']).toBe('30px');
+    expect(result.of('Far in')['margin-left']).toBe('min(300px, 37.5%)');
+    expect(result.of('Near the end')).toMatchObject({ 'text-align': 'right' });
+    expect(parseFloat(result.of('Near the end')['margin-right'] ?? '')).toBeGreaterThan(20);
+  });
 });
 
 describe('a row', () => {

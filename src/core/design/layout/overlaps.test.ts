@@ -70,6 +70,22 @@ describe('things that overlap, with nothing around them', () => {
   });
 });
 
+describe('what lies over something that is not on another board', () => {
+  it('takes its place there', () => {
+    const words = (x: number, y: number): Parameters<typeof artboard>[2][] => [
+      box(x, y, 300, 180, { 'background-color': 'rgb(255, 255, 255)' }),
+      line('Book a place', x + 20, y + 30, { size: 24 }),
+      line('The dome holds twelve', x + 20, y + 90),
+    ];
+    const wide = artboard(1000, 700, image('dome.jpg', 500, 60, 500, 500), ...words(300, 160));
+    const narrow = artboard(400, 400, ...words(50, 60));
+    const result = laid(wide, narrow);
+    expect(result.around('Book a place', 0)['position']).toBe('absolute');
+    expect(result.around('Book a place', 1)['position']).not.toBe('absolute');
+    expect(result.of('dome.jpg', 1)['display']).toBe('none');
+  });
+});
+
 describe('what lies over a band that hangs over the next thing', () => {
   /* The band was painted over the top of the card below it. */
   const result = onArtboard(

@@ -190,6 +190,23 @@ describe('forms of a design', () => {
     expect(inputs(all)).toEqual([]);
   });
 
+  it('do not take the feet of cards with a button in them for fields', () => {
+    const card = (x: number): Items => [
+      box(x, 260, 300, 240, FRAME),
+      line('A night in the dome', x + 20, 280, { size: 22 }),
+      box(x, 440, 300, 60, FRAME),
+      box(x + 16, 452, 90, 36, PRESS),
+      line('Join', x + 40, 462, { color: 'rgb(255, 255, 255)' }),
+    ];
+    expect(inputs(made(...intro, ...card(80), ...card(420), ...card(760)))).toEqual([]);
+  });
+
+  it('are empty boxes in a header, too', () => {
+    const header = [line('Saltmarsh', 80, 30), box(700, 22, 220, 36, FRAME), line('Visit', 980, 30)];
+    const below = [line('Nights on the marsh', 80, 300, { size: 40 }), line('Every clear Friday', 80, 380)];
+    expect(inputs(made(...header, ...below))).toHaveLength(1);
+  });
+
   it('are not made of rows of equal boxes with words, with nothing to send them', () => {
     const row = (y: number, words: string): Items => [box(400, y, 400, 44, FRAME), line(words, 416, y + 12)];
     const all = made(...intro, ...row(260, 'The dome'), ...row(304, 'The terrace'), ...row(348, 'The library'));

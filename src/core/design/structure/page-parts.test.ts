@@ -50,6 +50,77 @@ describe('the bar at the top', () => {
   });
 });
 
+describe('a header', () => {
+  const rest = [...section('Nights on the marsh', 400), ...section('How to come', 700)];
+
+  it('is the bar that decoration reaches up behind', () => {
+    const moon = image('moon.png', 400, -40, 300, 300);
+    expect(partsIn(page(900, moon, ...menu(30), ...rest))[0]?.[0]).toBe('header');
+  });
+
+  it('is a bar that floats in a box of its own', () => {
+    const pill = box(100, 16, 1000, 60, { ...WHITE, 'border-radius': '30px' });
+    const inside = ['Evenings', 'Telescopes', 'Visit'].map((word, at) => line(word, 200 + 140 * at, 36));
+    expect(partsIn(page(900, pill, ...inside, ...rest))[0]?.[0]).toBe('header');
+  });
+
+  it('takes the name of the site and the bar of the menu below it', () => {
+    const items = [
+      line('Saltmarsh Observatory', 400, 40, { size: 60 }),
+      box(0, 180, 1200, 80, DARK),
+      ...['Evenings', 'Telescopes', 'Visit'].map((word, at) => line(word, 400 + 140 * at, 210)),
+      ...rest,
+    ];
+    expect(partsIn(page(900, ...items))[0]).toEqual([
+      'header',
+      'Saltmarsh Observatory · Evenings · Telescopes · Visit',
+    ]);
+  });
+});
+
+describe('the last section', () => {
+  const above = [...section('Nights on the marsh', 100), image('dome.jpg', 80, 260, 1040, 240)];
+  const column = (x: number, size = 16): Item[] =>
+    ['Evenings', 'Telescopes', 'Visit'].map((word, at) => line(`${word} ${x}`, x, 700 + at * 36, { size }));
+
+  it('is the footer if it is columns of brief lines, set small', () => {
+    expect(partsIn(page(900, ...above, ...column(80), ...column(500), ...column(900))).at(-1)?.[0]).toBe('footer');
+    expect(partsIn(page(900, ...above, ...column(80, 30), ...column(500, 30))).at(-1)?.[0]).toBe('section');
+  });
+});
+
+describe('an article', () => {
+  const TEXT =
+    'We open the dome on every clear evening from March on, and close it when the fog comes in from the marsh';
+  const paragraph = (x: number, y: number): Item[] =>
+    [0, 24, 48].map((step) => line(TEXT, x, y + step, { layer: `paragraph ${y}` }));
+
+  it('is one section, with the smaller headings in it', () => {
+    const items = [
+      line('A year on the marsh', 80, 60, { size: 48 }),
+      ...paragraph(80, 150),
+      ...paragraph(80, 260),
+      line('Spring', 80, 390, { size: 28 }),
+      ...paragraph(80, 450),
+    ];
+    expect(page(700, ...items).parts).toHaveLength(1);
+  });
+
+  it('stands beside what is said of it, though that is shorter', () => {
+    const items = [
+      line('Ada Reed', 80, 60),
+      line('Keeper of the dome', 80, 90),
+      line('A year on the marsh', 420, 60, { size: 40 }),
+      ...paragraph(420, 150),
+      ...paragraph(420, 260),
+      ...paragraph(420, 370),
+    ];
+    const [only] = page(700, ...items).parts;
+    expect(only?.direction).toBe('row');
+    expect(only?.parts.map(say).map((words) => words.split(' · ')[0])).toEqual(['Ada Reed', 'A year on the marsh']);
+  });
+});
+
 describe('closing lines', () => {
   it('are the footer without a box around them, with the links above the line about rights', () => {
     const items = [

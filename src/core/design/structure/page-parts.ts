@@ -4,16 +4,9 @@ import { around, bottom, shared } from '../../geometry/box.js';
 import type { Elsewhere, Part } from '../model/part.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { arrange } from './arrange.js';
-import {
-  barAtTop,
-  closingLines,
-  isFooter,
-  isFooterAbove,
-  isHeader,
-  isMenuBar,
-  isSideBar,
-  levelPieces,
-} from './bars.js';
+import { barAtTop, isHeader, isMenuBar, isNameOfSite, isSideBar } from './bars.js';
+import { levelPieces } from './brief.js';
+import { closingLines, isFooter, isFooterAbove } from './footers.js';
 import { leaveChanceHolders } from './held-everywhere.js';
 import { withLists } from './lists.js';
 import { bandsOf } from './sections.js';
@@ -163,7 +156,7 @@ function withSites(found: readonly Part[]): Part[] {
 /** The name of a site above the bar of its menu: one header. */
 function withMasthead(sections: readonly Part[]): readonly Part[] {
   const [name, menu] = sections;
-  if (!name || !menu || sections.length < 3 || name.frame || !isHeader(name) || isMenuBar(name) || !isMenuBar(menu))
+  if (!name || !menu || sections.length < 3 || name.frame || !isNameOfSite(name) || isMenuBar(name) || !isMenuBar(menu))
     return sections;
   const parts = [name, menu].map(asPlain);
   const box = around(parts.map((part) => part.box));

@@ -94,10 +94,8 @@ function joined(bands: readonly Band[]): Band[] {
   const found: Band[] = [];
   for (const band of bands) {
     const before = found.at(-1);
-    const bare = before !== undefined && !before.boxed && !band.boxed;
     const isLesser = before !== undefined && largest(band) < HEADING_SHARE * largest(before);
-    const isNext =
-      isLesser && (isWordsOnly(before) || (isWordsOnly(band) && band.rows.length <= 2) || isArticle(before, band));
+    const isNext = isLesser && (isWordsOnly(before) || isLineOrTwo(band) || isArticle(before, band));
     const goesOn =
       before !== undefined &&
       !before.boxed &&
@@ -153,6 +151,15 @@ const HEADING_ROWS = 2;
 function largest({ rows }: Band): number {
   return typeIn(rows.slice(0, HEADING_ROWS));
 }
+
+/** One or two texts; columns of lines are more. */
+function isLineOrTwo(band: Band): boolean {
+  const texts = band.rows.flatMap(piecesOf).filter(({ type }) => type === 'text');
+  return isWordsOnly(band) && band.rows.length <= 2 && texts.length <= MOST_TEXTS;
+}
+
+/** A few words in a row, such as a name and a date, are a line. */
+const MOST_TEXTS = 6;
 
 /** Words, and lines between them. */
 function isWordsOnly({ rows }: Band): boolean {
