@@ -10,6 +10,7 @@ import { layGrid } from './grid.js';
 import { centred, centreGutters } from './gutters.js';
 import { IN_CELL, NONE, ONE_CELL, SIDE_FLOOR, given, isShort, placeAcross } from './place.js';
 import { keepProportion } from './image-boxes.js';
+import { longWordLook } from './long-words.js';
 import { layOver, placeFree } from './place-over.js';
 import { layRow } from './rows.js';
 import { columnsOfTables, layCells, standInColumns } from './table-cells.js';
@@ -191,7 +192,8 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
   const { view, looks } = setting;
   const piece = view.pieceOf(part);
   if (piece?.hang || piece?.rise) hangOver(part, piece, looks);
-  if (piece?.type === 'text') return add(looks, part, textLook(piece.text));
+  if (piece?.type === 'text')
+    return add(looks, part, { ...textLook(piece.text), ...longWordLook(piece.text, view, setting.views) });
   if (piece?.type === 'picture' && part.parts.length + part.over.length === 0)
     return add(looks, part, imageLook(piece, sized));
   if (piece?.type === 'art' && part.parts.length + part.over.length === 0) {

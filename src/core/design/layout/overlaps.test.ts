@@ -70,6 +70,36 @@ describe('things that overlap, with nothing around them', () => {
   });
 });
 
+describe('a veil over an image and its words', () => {
+  const result = onArtboard(
+    image('dome.jpg', 0, 0, 1000, 500),
+    line('Nights on the marsh', 300, 160, { size: 40 }),
+    line('Every clear Friday from March on', 300, 260),
+    box(0, 0, 1000, 500, { 'background-color': 'rgba(0, 0, 60, 0.4)' }),
+  );
+
+  it('covers all of it, however large that becomes, and leaves the words in the flow', () => {
+    const veil = result.all().find((look) => look['background-color'] === 'rgba(0, 0, 60, 0.4)');
+    expect(veil).toMatchObject({ position: 'absolute', left: '0', top: '0', width: '100%', height: '100%' });
+    for (const words of ['Nights on the marsh', 'Every clear Friday from March on'])
+      expect(result.of(words)['position']).not.toBe('absolute');
+    expect(result.around('Nights on the marsh')).toMatchObject({ display: 'flex', 'flex-direction': 'column' });
+  });
+});
+
+describe('a word that is too long for the narrowest screen', () => {
+  it('is set smaller on screens narrower than the narrowest artboard', () => {
+    const result = onArtboard(line('Nights at the', 20, 40, { size: 20 }));
+    expect(result.of('Nights at the')['font-size']).toBe('20px');
+    const phone = laid(
+      artboard(1000, 300, line('Saltmarshobservatory', 100, 40, { size: 60 })),
+      artboard(390, 300, line('Saltmarshobservatory', 20, 40, { size: 40 })),
+    );
+    expect(phone.of('Saltmarshobservatory', 1)['font-size']).toBe('min(40px, 10.26vw)');
+    expect(phone.of('Saltmarshobservatory', 0)['font-size']).toBe('60px');
+  });
+});
+
 describe('what lies over something that is not on another board', () => {
   it('takes its place there', () => {
     const words = (x: number, y: number): Parameters<typeof artboard>[2][] => [

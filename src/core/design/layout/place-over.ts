@@ -1,5 +1,5 @@
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { bottom, middle, px, right } from '../../geometry/box.js';
+import { bottom, holds, middle, px, right } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { Paragraph } from '../model/paragraph.js';
 import { firstOrder, type Part } from '../model/part.js';
@@ -65,6 +65,9 @@ function anchored(
   { view, views }: LayoutContext,
 ): StyleMap {
   const box = boxIn(view, part);
+  const isCover =
+    part.ornament !== true && part.parts.length + part.over.length === 0 && holds(box, around, COVER_EDGE);
+  if (isCover && holds(around, box, COVER_EDGE)) return COVER;
   const down = fromBelow(box, around) ? { top: 'auto', bottom: px(bottom(around) - bottom(box)) } : { top: place.top };
   const keeps = part.ornament !== true && keepsWidth(part, holder, views);
   const width = keeps ? { width: px(box[2]), 'max-width': '100%' } : {};
@@ -77,6 +80,10 @@ function anchored(
   if (Math.min(before, after) > NEAR_SIDE || Math.min(before, after) < -box[2] / 2) return whole;
   return before <= after ? { ...whole, left: px(before) } : { ...whole, left: 'auto', right: px(after) };
 }
+
+/** What covers all of its holder, to this on each side, px, does so however large that becomes. */
+const COVER_EDGE = 2;
+const COVER: StyleMap = { left: '0', top: '0', width: '100%', height: '100%', 'aspect-ratio': 'auto' };
 
 /** What is so many times as far from the top as from the bottom keeps to the bottom. */
 const LOW = 2;

@@ -4,7 +4,7 @@ import { TOUCH } from './strips.js';
 import { cellsIn, columnsOf } from './tables.js';
 import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { area, around, bottom, right } from '../../geometry/box.js';
+import { area, around, bottom, holds, right } from '../../geometry/box.js';
 import type { Part, Elsewhere } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 
@@ -19,8 +19,11 @@ export function arrange(pieces: readonly Piece[], others: readonly Elsewhere[] =
 function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
   if (piece.inside.length === 0)
     return { piece, direction: 'stack', parts: [], over: [], box: piece.box, reason: 'a single element' };
+  const cover = coverOf(piece);
+  const inside = piece.inside.filter((inner) => inner !== cover);
   const columns = columnsOf(piece);
-  const inner = columns ? rowOf(cellsIn(piece.inside, columns), others) : withBadges(arrange(piece.inside, others));
+  const bare = columns ? rowOf(cellsIn(inside, columns), others) : withBadges(arrange(inside, others));
+  const inner = cover ? withCover(bare, leaf(cover, others)) : bare;
   const only = !inner.piece ? inner : { ...inner, direction: 'stack' as const, parts: [inner], over: [] };
   return {
     piece,
@@ -33,6 +36,12 @@ function leaf(piece: Piece, others: readonly Elsewhere[]): Part {
         ? 'a box around one element'
         : `holds ${piece.inside.length} things; inside: ${only.reason}`,
   };
+}
+
+/** What lies over the whole of a box, or below all that is in it, leaves that as it would be without. */
+function withCover(inner: Part, cover: Part): Part {
+  if (!inner.piece) return { ...inner, over: [...inner.over, cover] };
+  return { direction: 'stack', parts: [inner], over: [cover], box: inner.box, reason: inner.reason };
 }
 
 /** The cells of a row of a table. */
@@ -160,6 +169,16 @@ function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsew
         ? `a row of ${bar.length} elements overlaps the rest`
         : 'overlapping elements without a box around them',
   };
+}
+
+/** A cover may be smaller than what it covers by this on each side, px. */
+const COVER_EDGE = 2;
+
+/** A drawing without anything in it that covers all that a box holds: a veil over an image and its words, or below these. */
+function coverOf({ box, inside }: Piece): Piece | undefined {
+  return inside.length < 2
+    ? undefined
+    : inside.find((piece) => piece.type !== 'text' && piece.inside.length === 0 && holds(piece.box, box, COVER_EDGE));
 }
 
 /** Whether things reach into each other by more than a border both ways. */
