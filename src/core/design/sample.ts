@@ -1,5 +1,6 @@
 import { required } from '../data/required.js';
 import { ArtboardView } from './match/artboard-view.js';
+import { arrange } from './structure/arrange.js';
 import { arrangePage } from './structure/page-parts.js';
 import { addExtraParts } from './match/extra-parts.js';
 import { layOut } from './layout/layout.js';
@@ -142,3 +143,25 @@ export function laid(...artboards: readonly DrawnArtboard[]) {
 
 /** One board of 1000 by 800 px. */
 export const onArtboard = (...items: Item[]) => laid(artboard(1000, 800, ...items));
+
+/** A tree in one line: rows in brackets, stacks in parentheses. */
+export function shapeOf(part: Part): string {
+  const { direction, parts, over } = part;
+  const inside = [...parts.map(shapeOf), ...over.map((upper) => `over ${shapeOf(upper)}`)].join(' ');
+  const around = inside && (direction === 'row' ? `[${inside}]` : `(${inside})`);
+  return `${nameOf(part)}${around}`;
+}
+
+/** The tree of all that is on an artboard, as others have it arranged. */
+export function together(wide: DrawnArtboard, ...narrow: readonly DrawnArtboard[]): Part {
+  const first = piecesOf(wide);
+  const matches = narrow.map((board) => matchArtboards(first, piecesOf(board)));
+  return arrange(
+    first.top,
+    matches.map(
+      ({ pairs }) =>
+        (piece) =>
+          pairs.get(piece)?.box,
+    ),
+  );
+}

@@ -2,43 +2,17 @@ import { required } from '../../data/required.js';
 import { arrange } from './arrange.js';
 import { buildDesign } from '../emit/build-design.js';
 import { columnsFor } from '../layout/columns.js';
-import type { DrawnArtboard, DrawnBox } from '../../drawing/drawing.js';
+import type { DrawnBox } from '../../drawing/drawing.js';
 import { addExtraParts } from '../match/extra-parts.js';
 import { explainPart } from '../layout/explain.js';
 import { lengthOf } from '../../geometry/box.js';
 import { matchArtboards } from '../match/match-artboards.js';
-import { wordsOf } from '../text/paragraphs.js';
 import { piecesOf } from './pieces.js';
-import { art, artboard, box, line, image } from '../sample.js';
+import { art, artboard, box, line, image, shapeOf, together } from '../sample.js';
 import { allWidths, scaledStyle } from '../responsive/screens.js';
-import type { Part } from '../model/part.js';
-import type { Piece } from '../model/piece.js';
 import { aroundColumns } from '../model/even-columns.js';
 
 type Items = Parameters<typeof artboard>[2][];
-
-const sayPiece = (piece: Piece): string =>
-  piece.type === 'text' ? wordsOf(piece.text) : piece.type === 'picture' ? piece.picture.address : piece.type;
-
-/** The tree in one line: rows in brackets, stacks in parentheses. */
-function shapeOf({ piece, direction, parts, over }: Part): string {
-  const inside = [...parts.map(shapeOf), ...over.map((part) => `over ${shapeOf(part)}`)].join(' ');
-  const around = inside && (direction === 'row' ? `[${inside}]` : `(${inside})`);
-  return `${piece ? sayPiece(piece) : ''}${around}`;
-}
-
-function together(wide: DrawnArtboard, ...narrow: readonly DrawnArtboard[]): Part {
-  const first = piecesOf(wide);
-  const matches = narrow.map((drawnArtboard) => matchArtboards(first, piecesOf(drawnArtboard)));
-  return arrange(
-    first.top,
-    matches.map(
-      ({ pairs }) =>
-        (piece) =>
-          pairs.get(piece)?.box,
-    ),
-  );
-}
 
 describe('a cut that several artboards decide', () => {
   /* Two titles over two texts, as near to each other as to what is beside them. */
@@ -94,39 +68,6 @@ describe('a cut that several artboards decide', () => {
 
   it('asks nothing of what another artboard does not have', () => {
     expect(shapeOf(together(wide, artboard(400, 100, line('Else', 20, 20))))).toBe(shapeOf(together(wide)));
-  });
-});
-
-describe('a row of things over another', () => {
-  const link = (text: string, x: number, y = 30): Items[number] => line(text, x, y, { layer: text });
-
-  it('is one row, laid over the rest as a whole', () => {
-    const first = together(
-      artboard(
-        1000,
-        800,
-        link('Marsh', 100),
-        link('Visit', 700),
-        link('Join', 800),
-        image('night.jpg', 0, 0, 1000, 600),
-        line('Below', 100, 700),
-      ),
-    );
-    expect(shapeOf(first)).toContain('over [Marsh Visit Join]');
-  });
-
-  it('is none of things that stand at other heights or overlapping', () => {
-    const steps = together(
-      artboard(
-        1000,
-        800,
-        link('One', 100),
-        link('Two', 700, 300),
-        image('night.jpg', 0, 0, 1000, 600),
-        line('Below', 100, 700),
-      ),
-    );
-    expect(shapeOf(steps)).toMatch(/over One.*over Two|over Two.*over One/);
   });
 });
 

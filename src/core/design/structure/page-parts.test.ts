@@ -106,7 +106,7 @@ describe('an article', () => {
     expect(page(700, ...items).parts).toHaveLength(1);
   });
 
-  it('stands beside what is said of it, though that is shorter', () => {
+  it('stands beside a shorter column with the name of its author', () => {
     const items = [
       line('Ada Reed', 80, 60),
       line('Keeper of the dome', 80, 90),

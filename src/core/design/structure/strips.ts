@@ -100,9 +100,9 @@ function goesOn(run: readonly Piece[], strip: readonly Piece[], next: readonly P
 const ALONE = 2;
 
 /**
- * How many strips, to the end of what there is or to the next thing across, go on in one column of a run and leave the others
- * empty: a column that is longer than those beside it, such as an article beside what is said of it. What comes after them must
- * not reach over the gutters: then they would be the heading of that.
+ * How many strips go on in one column of a run and leave the others empty, to the end or to the next box across the page: a
+ * column that is longer than its neighbours, such as an article beside the name of its author. What comes after them must
+ * not reach over the gutters, or they would be its heading.
  */
 function goOnAlone(run: readonly Piece[], after: readonly Piece[][]): number {
   const columns = cutColumns(run);
