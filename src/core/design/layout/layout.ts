@@ -193,7 +193,10 @@ function dress(part: Part, box: DrawnBox, region: Region, setting: LayoutContext
   const piece = view.pieceOf(part);
   if (piece?.hang || piece?.rise) hangOver(part, piece, looks);
   if (piece?.type === 'text')
-    return add(looks, part, { ...textLook(piece.text), ...longWordLook(piece.text, view, setting.views) });
+    return add(looks, part, {
+      ...textLook(piece.text),
+      ...longWordLook(piece.text, region.width, view, setting.views),
+    });
   if (piece?.type === 'picture' && part.parts.length + part.over.length === 0)
     return add(looks, part, imageLook(piece, sized));
   if (piece?.type === 'art' && part.parts.length + part.over.length === 0) {

@@ -93,9 +93,15 @@ describe('a word that is too long for the narrowest screen', () => {
     expect(result.of('Nights at the')['font-size']).toBe('20px');
     const phone = laid(
       artboard(1000, 300, line('Saltmarshobservatory', 100, 40, { size: 60 })),
-      artboard(390, 300, line('Saltmarshobservatory', 20, 40, { size: 40 })),
+      artboard(390, 300, line('Saltmarshobservatory', 20, 40, { size: 34, spacing: 3.4 })),
     );
-    expect(phone.of('Saltmarshobservatory', 1)['font-size']).toBe('min(40px, 10.26vw)');
+    const { 'font-size': size = '', 'letter-spacing': spacing } = phone.of('Saltmarshobservatory', 1);
+    expect(spacing).toBe('0.1em');
+    const [most = 0, start = 0, run = 0] = [...size.matchAll(/-?[\d.]+/g)].map(Number);
+    expect(size).toMatch(/^min\(34px, -?[\d.]+px \+ [\d.]+vw\)$/);
+    expect(most).toBe(34);
+    expect(start + run * 3.9).toBeGreaterThanOrEqual(34);
+    expect(start + run * 3.2).toBeLessThan(30);
     expect(phone.of('Saltmarshobservatory', 0)['font-size']).toBe('60px');
   });
 });
