@@ -3,6 +3,7 @@ import { bottom, holds, middle, px, right } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { Paragraph } from '../model/paragraph.js';
 import { firstOrder, type Part } from '../model/part.js';
+import { COVER_EDGE } from '../model/tolerances.js';
 import type { StyleMap } from '../model/region.js';
 import { add, boxIn, type LayoutContext } from './context.js';
 import { liesBelow, liftOver } from './painting-order.js';
@@ -81,8 +82,7 @@ function anchored(
   return before <= after ? { ...whole, left: px(before) } : { ...whole, left: 'auto', right: px(after) };
 }
 
-/** What covers all of its holder, to this on each side, px, does so however large that becomes. */
-const COVER_EDGE = 2;
+/** What covers all of its holder does so however large that becomes. */
 const COVER: StyleMap = { left: '0', top: '0', width: '100%', height: '100%', 'aspect-ratio': 'auto' };
 
 /** What is so many times as far from the top as from the bottom keeps to the bottom. */

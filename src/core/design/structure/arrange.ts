@@ -6,6 +6,7 @@ import { tagsIn, withTags } from './tags.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { area, around, bottom, holds, right } from '../../geometry/box.js';
 import type { Part, Elsewhere } from '../model/part.js';
+import { COVER_EDGE } from '../model/tolerances.js';
 import type { Piece } from '../model/piece.js';
 
 /**
@@ -170,9 +171,6 @@ function layered(pieces: readonly Piece[], box: DrawnBox, others: readonly Elsew
         : 'overlapping elements without a box around them',
   };
 }
-
-/** A cover may be smaller than what it covers by this on each side, px. */
-const COVER_EDGE = 2;
 
 /** A drawing without anything in it that covers all that a box holds: a veil over an image and its words, or below these. */
 function coverOf({ box, inside }: Piece): Piece | undefined {

@@ -6,9 +6,9 @@ import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 
 /**
- * The bar at the top of a page, told by where it stands and how brief it is. It is
- * taken out before rows and columns are looked for: a bar that stands above two columns belongs to neither, and one
- * that lies on the first image is not a part of it.
+ * The bar at the top of a page, told by where it stands and how brief it is. It is taken out before rows and columns are
+ * looked for: a bar that stands above two columns belongs to neither, and one that lies on the first image is not a part
+ * of it.
  */
 
 /** The bar ends at most so far below the top, begins at most so far below it, px. */
@@ -88,8 +88,7 @@ export const HEADER_HEIGHT = 140;
 
 /** Whether the first section of a page is its header: it is not high, and holds brief things only, more than one. */
 export function isHeader(part: Part): boolean {
-  const pieces = levelPieces(part).flatMap(leavesIn);
-  return part.box[3] < HEADER_HEIGHT && pieces.length > 1 && pieces.every(isBrief);
+  return isNameOfSite(part) && levelPieces(part).flatMap(leavesIn).length > 1;
 }
 
 /** Whether the first section of a page is no more than the name of the site, with a line to it. */
