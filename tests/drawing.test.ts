@@ -353,6 +353,15 @@ describe('what is painted more than once', () => {
     expect((await plain(`${word}${cover}`)).items.some((item) => item.type === 'text')).toBe(true);
   });
 
+  it('has no words that a mask leaves a dot of, which are for screen readers', async () => {
+    const mask = '<mask id="dot"><rect width="1" height="1" x="60" y="40" fill="white"/></mask>';
+    const unseen = '<g mask="url(#dot)"><text x="20" y="80">(current)</text></g>';
+    const { items } = await plain(`${mask}${word}${unseen}`);
+    expect(items.map((item) => item.type === 'text' && item.words.map(({ text }) => text).join(' '))).toEqual([
+      'Harbour',
+    ]);
+  });
+
   it('loses the mask that leaves it whole; what the mask hides is not there', async () => {
     const mask =
       '<mask id="m" maskUnits="userSpaceOnUse" x="0" y="0" width="400" height="300"><rect width="400" height="150" fill="white"/></mask>';
