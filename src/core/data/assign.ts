@@ -7,6 +7,9 @@ export interface Candidate {
   readonly score: number;
 }
 
+/** A least score that no pair falls short of: every pair is better than none. */
+export const NEVER_ALONE = -1e6;
+
 /**
  * The best assignment: pairs, each side at most once, whose scores are the most in all. A pair that is worth less than
  * `least` is better left apart. What has no candidate in common is solved by itself, so the whole is still the best.

@@ -41,15 +41,19 @@ function layOneRow(row: readonly Part[], above: number, region: Region, setting:
     const free = region.x + region.width - right(box);
     const short = isShort(part, view);
     const down = box[1] - above;
+    const type = view.pieceOf(part)?.type;
+    const basis = short ? (type === 'picture' || type === 'art' ? px(box[2]) : 'auto') : share(box[2]);
     add(looks, part, {
       'flex-grow': '0',
       'flex-shrink': '0',
-      'flex-basis': short ? 'auto' : share(box[2]),
+      'flex-basis': basis,
+      /* An image is never narrower than its file by itself (CSS Flexbox 1, 4.5). */
+      ...given(type === 'picture', { 'min-width': '0' }),
       ...given(Math.abs(left) > 0.05, { 'margin-left': index === 0 && !short ? share(left) : px(left) }),
       ...given(index === row.length - 1 && free > NONE, { 'margin-right': share(free - 0.5) }),
       ...given(Math.abs(down) > 0.05, { 'margin-top': px(down) }),
     });
-    if (short && view.pieceOf(part)?.type === 'text') add(looks, part, { 'text-wrap-mode': 'nowrap' });
+    if (short && type === 'text') add(looks, part, { 'text-wrap-mode': 'nowrap' });
     setting.dress(part, box, { x: box[0], width: box[2] }, !short);
   });
 }

@@ -24,8 +24,7 @@ export function insertPart(holder: Part, part: Part, view: ArtboardView): void {
   }
   const beside = placed.filter(({ box }) => reachesInto(box, part.box, 1));
   const [only] = beside;
-  const isPage = group.parts.some(({ band, section }) => band ?? section);
-  if (only && beside.length === 1 && !isPage && placed.length > 1 && isStack(placed.map(({ box }) => box))) {
+  if (only && beside.length === 1 && !isPage(group) && placed.length > 1 && isStack(placed.map(({ box }) => box))) {
     group.parts[group.parts.indexOf(only.child)] = rowOf(only.child, only.box, part);
     return;
   }
@@ -46,10 +45,15 @@ function groupFor(holder: Part, box: DrawnBox, view: ArtboardView): Part | undef
     if (child.piece || child.parts.length === 0 || !own) return false;
     if (holds(own, box, TOUCH)) return true;
     const others = boxes.filter((other) => other !== own);
-    const along = others.length === 0 || isStack(boxes) ? 1 : 0;
+    /* The parts of a page follow each other, even where a header lies over the first of them. */
+    const along = others.length === 0 || isPage(holder) || isStack(boxes) ? 1 : 0;
     const grown = around([own, box]);
     return reachesInto(own, box, along) && others.every((other) => overlap(own, other) || !overlap(grown, other));
   });
+}
+
+function isPage({ parts }: Part): boolean {
+  return parts.some(({ band, section }) => band ?? section);
 }
 
 function rowOf(child: Part, box: DrawnBox, part: Part): Part {

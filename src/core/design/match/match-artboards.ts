@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import { assign } from '../../data/assign.js';
+import { assign, NEVER_ALONE } from '../../data/assign.js';
 import { groupBy } from '../../data/group-by.js';
 import { saidBy } from '../text/paragraphs.js';
 import { matchBetween } from './between-anchors.js';
@@ -62,9 +62,6 @@ function neighbourKeys(
   }
   return found;
 }
-
-/** No pair of equal things is so bad that they are better left alone: a score that none has. */
-const NEVER_ALONE = -1e6;
 
 /** Weight of a neighbour that is not the same thing. */
 const STRANGER = 2;

@@ -4,7 +4,8 @@ import type { Paragraph } from '../model/paragraph.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 import { wordsOf } from '../text/paragraphs.js';
-import { asksFor } from './form-fields.js';
+import { asksFor, isPrompt } from './form-fields.js';
+import { labelOf, MOST_WORDS, signBeside } from './field-labels.js';
 import { isLight, isSmallSign, leafPieces, linesIn, overlapsDown, partsIn, pathTo, type Holders } from './inside.js';
 
 /*
@@ -32,7 +33,9 @@ const WEIGHTS = {
   shaded: 1,
   pale: 1,
   labelled: 2,
+  asked: 1,
   named: 2,
+  prompting: 2,
   alike: 2,
   signed: 1,
   sent: 2,
@@ -74,6 +77,7 @@ const WORDS: Readonly<Partial<Record<Reason, string>>> = {
   pale: 'paler words in it',
   labelled: 'a label',
   named: 'words that name a field',
+  prompting: 'words that ask for something',
   alike: 'another box like it',
   signed: 'a sign',
   sent: 'a button that follows',
@@ -99,8 +103,6 @@ const LEAST_WIDTH = 80;
 /** A field is longer than it is high, in heights of a line of it; an empty box that is wider than this is none, in shares of the page. */
 const LONG = 2;
 const WIDEST = 0.8;
-/** Most words in a field: its name or an example, not a paragraph. */
-const MOST_WORDS = 6;
 /** Room that is left of the words at most, right of them at least, and above them at most; px. */
 const START = 28;
 const FREE = 40;
@@ -165,7 +167,9 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
     shaded,
     pale: inside !== undefined && inside.look.color !== around.ink,
     labelled: label !== undefined,
+    asked: label !== undefined && !inside,
     named,
+    prompting: inside !== undefined && isPrompt(wordsOf(inside)),
     alike: candidates.some((other) => other !== part && areAlike(part, other)),
     signed,
     sent,
@@ -173,7 +177,7 @@ function weigh(part: Part, candidates: readonly Part[], around: Surroundings): F
     bare: !framed && !lined && !shaded,
     high: !inside && part.box[3] > HIGH,
     idle: !sent && !label && !named && !signed && !isInHeader,
-    sentence: inside !== undefined && /[?.!]$/.test(wordsOf(inside)),
+    sentence: inside !== undefined && /(?:[?!]|[^.]\.)$/.test(wordsOf(inside)),
     atEnd: inside !== undefined && isEndOfBox(part, around.holders),
     pressed: partsIn(part).some((inner) => around.buttons.has(inner) && linesIn(inner)[0] === inside),
     bold: Number(inside?.look.weight ?? 400) >= 600,
@@ -209,22 +213,6 @@ function areAlike({ box: a, piece }: Part, { box: b, piece: other }: Part): bool
   return near && inLine && asLarge && lookOf(piece) === lookOf(other);
 }
 
-/** A field touches a box with a sign in it, or stands after a sign, no farther apart than this; px. */
-const TOUCHING = 6;
-const AFTER_SIGN = 20;
-
-function signBeside(part: Part, holders: Holders): Part | undefined {
-  const beside = (holders.get(part)?.parts ?? []).filter(
-    (other) => other !== part && overlapsDown(other.box, part.box),
-  );
-  return beside.find((other) => {
-    const [only, more] = other.piece?.inside.length === 0 ? [other.piece] : leafPieces(other);
-    const gap = Math.max(part.box[0] - right(other.box), other.box[0] - right(part.box));
-    const isSign = only !== undefined && !more && isSmallSign(only);
-    return isSign && gap >= -TOUCHING && gap <= (other.piece?.type === 'box' ? TOUCHING : AFTER_SIGN);
-  });
-}
-
 /** A form is found so many boxes out from its fields at most. */
 const FARTHEST = 5;
 
@@ -257,32 +245,4 @@ function isNear(button: Part, { box }: Part, last: number): boolean {
 /** Whether a box lies below another, or right of it in one row. */
 export function comesAfter(box: DrawnBox, other: DrawnBox): boolean {
   return box[1] >= bottom(other) - 1 || (box[0] >= right(other) - 1 && overlapsDown(box, other));
-}
-
-/** A label stands at most so far above its box or beside it, and begins near its edge; px. */
-const LABEL_GAP = 16;
-const LABEL_EDGE = 24;
-const BESIDE = 48;
-
-/** The short text right above a box, or beside it, in what holds it. */
-function labelOf(field: Part, holders: Holders): Part | undefined {
-  const start = Math.min(field.box[0], signBeside(field, holders)?.box[0] ?? Infinity);
-  const near = pathTo(field, holders)
-    .slice(0, 3)
-    .flatMap(({ parts }) => parts.flatMap((part) => (part.piece ? [part] : part.parts)));
-  return near.find((part) => {
-    if (part.piece?.type !== 'text') return false;
-    const { box, lines } = part.piece.text;
-    if (lines.length > 1 || wordsOf(part.piece.text).split(' ').length > MOST_WORDS) return false;
-    const gap = field.box[1] - bottom(box);
-    const isAbove =
-      gap >= -2 && gap <= LABEL_GAP && box[0] >= start - LABEL_EDGE && box[0] <= field.box[0] + LABEL_EDGE;
-    const beside = start - right(box);
-    const isBeside = beside >= 0 && beside <= BESIDE && Math.abs(middleDown(box) - middleDown(field.box)) <= 4;
-    return isAbove || isBeside;
-  });
-}
-
-function middleDown([, y, , height]: DrawnBox): number {
-  return y + height / 2;
 }

@@ -22,6 +22,15 @@ export function asksFor(words: string): boolean {
   return NAMES.test(words) || inputType(words) !== 'text';
 }
 
+/** How an example or a request inside a field begins, in the same languages, or ends. */
+const PROMPTS =
+  /^(?:your|enter|type|write|e\.g\.|ihre?n?|geben sie|bitte|z\. ?b\.|su|tu|escrib[ea]|introduzca|p\. ?ej\.|votre|saisi(?:r|ssez)|entrez|il tuo|la tua|inserisci|seu|sua|digite|twój|twoja|wpisz|ваше?|введите)(?=\s)|(?:…|\.{3})$/iu;
+
+/** Whether words are those that stand in a field until something is written there. */
+export function isPrompt(words: string): boolean {
+  return PROMPTS.test(words);
+}
+
 export type InputType = (typeof TYPES)[number][0] | 'text';
 
 /** What is asked for, as far as the name of a place to write in says it. */

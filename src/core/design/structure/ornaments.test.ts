@@ -52,3 +52,16 @@ describe('ornaments', () => {
     expect(shown).toHaveLength([...elements(plain.body)].length + 1);
   });
 });
+
+describe('an image that reaches over an edge of the artboard', () => {
+  const GROUND = { 'background-color': 'rgb(60, 20, 90)' };
+  const words = line('The dome is open', 600, 200);
+  it('decorates if it covers the edges of a box, and holds nothing', () => {
+    expect(orders(box(500, 20, 480, 560, GROUND), image('lines.svg', 500, -30, 1600, 700), words)).toEqual([[1]]);
+  });
+
+  it('is an image like others if it lies by itself, or goes from edge to edge', () => {
+    expect(orders(image('mast.png', 700, 100, 700, 300), line('The dome is open', 40, 200))).toEqual([[]]);
+    expect(orders(box(100, 20, 580, 560, GROUND), image('sky.jpg', -20, 0, 1100, 700), words)).toEqual([[]]);
+  });
+});

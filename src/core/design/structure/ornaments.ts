@@ -1,25 +1,27 @@
 import { groupBy } from '../../data/group-by.js';
-import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnShape, DrawnVector } from '../../drawing/drawing.js';
+import type { DrawnArtboard, DrawnBox, DrawnImage, DrawnItem, DrawnShape, DrawnVector } from '../../drawing/drawing.js';
+import { isRound } from '../../drawing/round-shape.js';
+import { reachesOut } from '../../drawing/within-artboard.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 import { bottom, holds, right, shared } from '../../geometry/box.js';
 
 /**
  * Shapes that decorate a page and hold nothing: circles and free forms across which words, images or the edges of bands
- * run. A box holds what lies in it, and what stands in a row lies apart from the rest; a shape whose edge is crossed does
- * neither, so it must not decide where other things stand.
+ * run, and what reaches over an edge of the artboard and over boxes on it. A box holds what lies in it, and what stands in
+ * a row lies apart from the rest; a shape whose edge is crossed does neither, so it must not decide where other things
+ * stand.
  */
 
-/** Corners rounder than this share of the shorter side make a circle of a box, or nearly so. */
-const ROUND = 0.45;
-/** Sides of a circle may differ by this factor; longer ones are pills, as buttons have. */
-const AS_WIDE = 1.3;
 /** Smaller circles and forms are bullets, badges and icons, px. */
 const SMALLEST = 60;
 /** An edge is crossed by what reaches over it by this much, px. */
 const CROSSED = 8;
 
-type Shape = DrawnShape | DrawnVector;
+/** What reaches over an edge of the artboard by this share of itself was not made to be seen whole. */
+const REACHING = 0.1;
+
+type Shape = DrawnShape | DrawnVector | DrawnImage;
 
 /** The orders of the ornaments on each artboard: what is one on any of them is one on all. */
 export function ornamentsOn(artboards: readonly DrawnArtboard[]): ReadonlySet<number>[] {
@@ -45,24 +47,33 @@ export function ornamentsOn(artboards: readonly DrawnArtboard[]): ReadonlySet<nu
 }
 
 /** Circles and free forms that may be ornaments. */
-function freeShapes({ items }: DrawnArtboard): Shape[] {
+function freeShapes({ items, width, height }: DrawnArtboard): Shape[] {
   return items.filter(
     (item): item is Shape =>
-      (item.type === 'art' ? item.outlined === undefined : item.type === 'box' && isRound(item)) &&
+      item.type !== 'text' &&
+      (isFree(item) || isReaching(item, { width, height })) &&
       Math.min(item.box[2], item.box[3]) >= SMALLEST,
   );
 }
 
-function isRound({ box: [, , width, height], look }: DrawnShape): boolean {
-  const radius = parseFloat(look['border-radius'] ?? '0') * (look['border-radius']?.endsWith('%') ? width / 100 : 1);
-  const [shorter, longer] = [Math.min(width, height), Math.max(width, height)];
-  return radius >= ROUND * shorter && longer <= AS_WIDE * shorter;
+function isFree(shape: Shape): boolean {
+  return shape.type === 'art' ? shape.outlined === undefined : shape.type === 'box' && isRound(shape);
+}
+
+/** Whether much of an image, a drawing or a gradient lies outside of the artboard; plain boxes are cut there. */
+function isReaching(shape: Shape, board: { readonly width: number; readonly height: number }): boolean {
+  if (shape.type === 'box' && shape.look['background-image'] === undefined) return false;
+  const box = shape.type === 'picture' ? shape.whole : shape.box;
+  const across = box[0] <= 0 && right(box) >= board.width;
+  return !across && reachesOut(box, board) > REACHING * Math.min(box[2], box[3]);
 }
 
 /** Whether the edge of a shape runs through words that were painted on it, or through things it holds in no way. */
 function isCrossed(shape: Shape, artboard: DrawnArtboard): boolean {
   const later = artboard.items.filter(({ order, box }) => order > shape.order && shared(box, shape.box) > 0);
   if (later.some((item) => item.type === 'text' && crosses(item, shape))) return true;
+  if (isReaching(shape, artboard) && reachesOverBoxes(shape, artboard)) return true;
+  if (shape.type === 'picture') return false;
   if (shape.type === 'art' || later.some((item) => item.type === 'text' && isInside(item.box, shape))) return false;
   const [x, y, width, height] = shape.box;
   if (x < -CROSSED || x + width > artboard.width + CROSSED) return true;
@@ -71,6 +82,18 @@ function isCrossed(shape: Shape, artboard: DrawnArtboard): boolean {
     .flatMap(({ box }) => [box[1], bottom(box)]);
   const cutByBand = edges.some((edge) => edge > y + CROSSED && edge < y + height - CROSSED);
   return cutByBand || later.some((item) => item.type === 'picture' && crosses(item, shape));
+}
+
+/** Whether a shape covers the edges of something that was painted before it and is no band of the page. */
+function reachesOverBoxes(shape: Shape, { items, width }: DrawnArtboard): boolean {
+  return items.some(
+    (item) =>
+      item.order < shape.order &&
+      item.type !== 'text' &&
+      !isBand(item, width) &&
+      !holds(item.box, shape.box, CROSSED) &&
+      overlap(item.box, shape.box) > CROSSED,
+  );
 }
 
 /** Whether a thing lies partly on a shape and partly beside it. */
@@ -90,7 +113,7 @@ function overlap(a: DrawnBox, b: DrawnBox): number {
 /** Whether a box lies in a shape: in its ellipse, if it is round. */
 function isInside(box: DrawnBox, shape: Shape): boolean {
   if (!holds(shape.box, box, 2)) return false;
-  if (shape.type === 'art') return true;
+  if (shape.type !== 'box' || !isRound(shape)) return true;
   const [x, y, width, height] = shape.box;
   return [box[0], right(box)].every((left) =>
     [box[1], bottom(box)].every((top) => ((left - x) / width - 0.5) ** 2 + ((top - y) / height - 0.5) ** 2 <= 0.5 ** 2),
@@ -103,6 +126,7 @@ function isBand({ type, box }: DrawnItem, width: number): boolean {
 
 /** What makes two shapes on different artboards the same. */
 function paintOf(shape: Shape): string {
+  if (shape.type === 'picture') return `image ${shape.address}`;
   if (shape.type === 'art') return `art ${[...shape.markup.matchAll(/\bd="([^"]*)"/g)].map(([, d]) => d).join('|')}`;
   const { 'border-radius': _, ...paint } = shape.look;
   return JSON.stringify(paint);

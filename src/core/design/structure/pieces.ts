@@ -1,6 +1,9 @@
 import type { DrawnArtboard, DrawnBox, DrawnText } from '../../drawing/drawing.js';
-import { area, bottom, holds } from '../../geometry/box.js';
+import { area, holds } from '../../geometry/box.js';
+import { cssOf, faded, over, parseColour, readColour } from '../../css/colours.js';
 import { agreeOnTexts } from '../text/agree-on-texts.js';
+import { holdWhatWasPaintedBefore, isClear } from './late-frames.js';
+import { overhang, replaceIn } from './overhang.js';
 import { ornamentsOn } from './ornaments.js';
 import { paragraphsOf } from '../text/paragraphs.js';
 import type { Piece, Pieces } from '../model/piece.js';
@@ -63,7 +66,7 @@ function nest(pieces: readonly Piece[], artboard: DrawnArtboard, ornaments: Read
   for (const piece of pieces) {
     if (aside.includes(piece)) continue;
     if (piece.type === 'box' && kept.length === 0 && holds(piece.box, whole, SLACK)) {
-      ground = { ...ground, ...backgroundOf(piece.look) };
+      ground = { ...ground, ...backgroundOf(piece.look, ground) };
       continue;
     }
     if (kept.length === 0 && paintsNothingNew(piece, ground, artboard.width)) continue;
@@ -76,7 +79,7 @@ function nest(pieces: readonly Piece[], artboard: DrawnArtboard, ornaments: Read
     if (
       piece.type === 'box' &&
       parent?.type === 'box' &&
-      parent.inside.length === 0 &&
+      (parent.inside.length === 0 || isClear(piece)) &&
       holds(piece.box, parent.box, SLACK) &&
       area(piece.box) > SAME_AREA * area(parent.box)
     ) {
@@ -86,94 +89,17 @@ function nest(pieces: readonly Piece[], artboard: DrawnArtboard, ornaments: Read
     (parent ? parent.inside : top).push(piece);
     kept.push(piece);
   }
+  holdWhatWasPaintedBefore(top);
   overhang(top, kept, artboard.width);
   const all = [...kept, ...aside].sort((a, b) => a.order - b.order);
   return { width: artboard.width, height: artboard.height, ground, top, ornaments: aside, all };
-}
-
-/** Less than this is untidiness rather than an overlap, px. */
-const LEAST_OVERLAP = 8;
-
-/**
- * What lies across the edge of a full-width band, painted after it, belongs to the side on which most of it lies, and
- * hangs over to the other.
- */
-function overhang(top: Piece[], kept: Piece[], width: number): void {
-  const bands = top.filter((piece) => piece.type !== 'text' && piece.box[2] >= width - SLACK && piece.box[3] > 40);
-  for (const piece of [...top]) {
-    if (piece.type === 'text' || bands.includes(piece)) continue;
-    const [x, y, wide, high] = piece.box;
-    const band = bands.find(
-      (band) => band.order < piece.order && band.box[1] > y + LEAST_OVERLAP && band.box[1] < y + high - LEAST_OVERLAP,
-    );
-    if (!band) {
-      riseOver(bands, piece, top, kept);
-      continue;
-    }
-    const above = band.box[1] - y;
-    if (above >= high / 2) {
-      replaceIn(top, kept, piece, changed(kept, piece, { box: [x, y, wide, above], hang: high - above }));
-    } else {
-      top.splice(top.indexOf(piece), 1);
-      const inner = changed(kept, piece, { box: [x, band.box[1], wide, high - above], rise: above });
-      band.inside.push(inner);
-      band.inside.sort((a, b) => a.order - b.order);
-    }
-  }
-  for (const band of bands) hangOn(band, top, kept);
-}
-
-/** A band painted over the beginning of what follows it ends there, and hangs over the rest. */
-function hangOn(band: Piece, top: Piece[], kept: Piece[]): void {
-  const [x, y, wide, high] = band.box;
-  const under = top.find(
-    ({ type, order, box }) =>
-      type !== 'text' &&
-      order < band.order &&
-      box[1] > y + high / 2 &&
-      box[1] < y + high - LEAST_OVERLAP &&
-      bottom(box) > y + high + LEAST_OVERLAP,
-  );
-  if (!under) return;
-  const hang = y + high - under.box[1];
-  replaceIn(top, kept, band, changed(kept, band, { box: [x, y, wide, high - hang], hang }));
-}
-
-/** What begins on the end of a band and goes on below it, where no other band follows, rises over it. */
-function riseOver(bands: readonly Piece[], piece: Piece, top: Piece[], kept: Piece[]): void {
-  const [x, y, wide, high] = piece.box;
-  const band = bands.find(
-    (band) =>
-      band.order < piece.order &&
-      bottom(band.box) > y + LEAST_OVERLAP &&
-      bottom(band.box) < y + high / 2 &&
-      band.box[1] < y,
-  );
-  if (!band) return;
-  const rise = bottom(band.box) - y;
-  replaceIn(top, kept, piece, changed(kept, piece, { box: [x, y + rise, wide, high - rise], rise }));
-}
-
-function changed(kept: Piece[], before: Piece, change: Partial<Piece>): Piece {
-  const after = { ...before, ...change } as Piece;
-  kept[kept.indexOf(before)] = after;
-  return after;
-}
-
-/** Two boxes in the same place are one box with both looks. */
-function replaceIn(top: Piece[], kept: readonly Piece[], before: Piece, after: Piece): Piece {
-  for (const list of [top, ...kept.map(({ inside }) => inside)]) {
-    const at = list.indexOf(before);
-    if (at >= 0) list[at] = after;
-  }
-  return after;
 }
 
 /** A first box across the board in the colour of the ground is a leftover of the drawing, not a section. */
 function paintsNothingNew(piece: Piece, ground: Readonly<Record<string, string>>, width: number): boolean {
   if (piece.type !== 'box' || piece.box[0] > SLACK || piece.box[1] > SLACK || piece.box[2] < width - SLACK)
     return false;
-  const colour = ground['background-color'] ?? 'rgb(255, 255, 255)';
+  const colour = ground['background-color'] ?? PAPER;
   return Object.entries(piece.look).every(([name, value]) => name === 'background-color' && value === colour);
 }
 
@@ -189,6 +115,17 @@ function canHold(piece: Piece, inner: Piece, width: number): boolean {
   return piece.type !== 'text' && piece.box[2] > THINNEST && piece.box[3] > THINNEST;
 }
 
-function backgroundOf(look: Readonly<Record<string, string>>): Record<string, string> {
-  return Object.fromEntries(Object.entries(look).filter(([name]) => name.startsWith('background')));
+/** What a box across the whole board makes of its ground; one that lets the ground through is mixed with it. */
+function backgroundOf(
+  look: Readonly<Record<string, string>>,
+  ground: Readonly<Record<string, string>>,
+): Record<string, string> {
+  const background = Object.fromEntries(Object.entries(look).filter(([name]) => name.startsWith('background')));
+  const colour = readColour(faded(look['background-color'] ?? '', Number(look['opacity'] ?? 1)));
+  const below = readColour(ground['background-color'] ?? PAPER);
+  const mixed = colour && below && colour[3] < 1 ? parseColour(cssOf(over(colour, below))) : undefined;
+  return { ...background, ...(mixed ? { 'background-color': mixed } : {}) };
 }
+
+/** What browsers paint below a page. */
+const PAPER = 'rgb(255, 255, 255)';
