@@ -1,6 +1,7 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
 import { bottom, holds, middle } from '../../geometry/box.js';
+import { isSetInIcons } from '../model/icon-font.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Piece } from '../model/piece.js';
 import type { Paragraph } from '../model/paragraph.js';
@@ -76,8 +77,7 @@ export function iconNames(texts: readonly Paragraph[]): Set<Paragraph> {
   return new Set(
     [...settings.values()].flatMap((alike) => {
       const program = alike.some((text) => /^[a-z0-9]+(_[a-z0-9]+)+$/.test(wordsOf(text)));
-      const font = /icon|symbol|glyph|dingbat/i.test(alike[0]?.look.family.split(',')[0] ?? '');
-      return font || (program && alike.every(alone)) ? alike : [];
+      return alike.every(isSetInIcons) || (program && alike.every(alone)) ? alike : [];
     }),
   );
 }

@@ -1,3 +1,4 @@
+import { groupBy } from '../../data/group-by.js';
 import type { DrawnBox, DrawnTextStyle } from '../../drawing/drawing.js';
 import { bottom, holds, right } from '../../geometry/box.js';
 import { iconNames, lookOf, MENU_ZONE } from './headings.js';
@@ -153,22 +154,23 @@ function couldBeEntry(text: Paragraph): boolean {
   );
 }
 
-/** Those of which at least `least` are set alike and that are not the titles of others. */
+/** Those of which at least `least` are set alike and that are not, for the most part, the titles of others. */
 function alike(texts: readonly Paragraph[], least: number): Paragraph[] {
-  const titles = new Set(texts.filter((text) => texts.some((below) => isTitleOf(text, below))).map(lookOf));
-  return texts.filter(
-    (text) => !titles.has(lookOf(text)) && texts.filter((other) => lookOf(other) === lookOf(text)).length >= least,
-  );
+  return [...groupBy(texts, lookOf).values()].flatMap((set) => {
+    const titles = set.filter((text) => texts.some((below) => isTitleOf(text, below)));
+    return set.length >= least && titles.length < set.length / 2 ? set : [];
+  });
 }
 
 /** Whether a text stands right above another that is set weaker. */
 function isTitleOf(text: Paragraph, below: Paragraph): boolean {
   const gap = below.box[1] - bottom(text.box);
+  const [mine, theirs] = [text, below].map((one) => isCapitals(wordsOf(one)));
+  /* Capitals are small because they are strong. */
+  const larger = text.look.size > below.look.size && (mine === theirs || mine === true);
   const stronger =
-    Number(text.look.weight) > Number(below.look.weight) ||
-    text.look.size > below.look.size ||
-    (isCapitals(wordsOf(text)) && !isCapitals(wordsOf(below)));
-  return Math.abs(text.box[0] - below.box[0]) <= 3 && gap > -2 && gap < 3 * text.look.size && stronger;
+    Number(text.look.weight) > Number(below.look.weight) || larger || (mine === true && theirs === false);
+  return Math.abs(text.box[0] - below.box[0]) <= text.look.size && gap > -2 && gap < 3 * text.look.size && stronger;
 }
 
 /** Boxes that run down one side of the page from its top. */

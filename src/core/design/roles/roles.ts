@@ -45,6 +45,7 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     footer: footer ?? [0, artboard.height - LAST_LINES, artboard.width, LAST_LINES],
     menus: inside.filter(({ site }) => site === 'navigation' || site === 'header').map(({ box }) => box),
   });
+  for (const list of inside) if (list.list) completeList(list, links);
   const levels = headingLevels(artboard.all, new Set([...pressed, ...links.keys()]));
   const signs = signsIn(artboard.all);
   return {
@@ -54,6 +55,14 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
     levelOf: (text) => levels.get(text),
     hrefOf: (text) => (pressed.has(text) ? text.href : links.get(text)),
   };
+}
+
+/** Where most entries of a list are links, those that stand out are links as well, such as the one for the current page. */
+function completeList({ parts }: Part, links: Map<Paragraph, string>): void {
+  const lines = parts.flatMap((entry) => linesIn(entry).slice(0, 1));
+  const known = lines.filter((line) => links.has(line));
+  if (lines.length < parts.length || known.length * 2 <= lines.length) return;
+  for (const line of lines) if (!links.has(line) && line.lines.length === 1) links.set(line, line.href ?? '#');
 }
 
 /** Whether a box holds a sign and no words. */

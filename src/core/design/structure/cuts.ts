@@ -2,6 +2,7 @@ import { required } from '../../data/required.js';
 import { around, right } from '../../geometry/box.js';
 import type { Piece } from '../model/piece.js';
 import { cellsByGaps, cellsOf, gridAmong } from './grid-cells.js';
+import { areEntries } from './line-entries.js';
 import { markedRows } from './marked-rows.js';
 import { withSigns } from './sign-pairs.js';
 import { cutColumns, cutRows, gaps, joinStrips, widestGap } from './strips.js';
@@ -37,6 +38,7 @@ export function cutsOf(pieces: readonly Piece[]): Cut[] {
   const belowBar = isToolbar(strips, columns) ? [stackCut([bar, rest.flat()])] : [];
   const rowFirst = columns.length > 1 && (strips.length <= 1 || areColumns(strips, columns));
   return [
+    ...(areEntries(strips) ? [stackCut(strips)] : []),
     ...belowBar,
     ...(marked ? [marked] : []),
     ...(among ? [stackCut(among)] : []),

@@ -1,11 +1,11 @@
 import { required } from '../../data/required.js';
 import type { StyleVariant } from '../../document/types.js';
 import { markKind } from '../../text/words.js';
-import { around, middle, px } from '../../geometry/box.js';
+import { around, px } from '../../geometry/box.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
-import type { Paragraph } from '../model/paragraph.js';
 import type { Piece } from '../model/piece.js';
+import { goesOnInSteps, lineOfPart } from './line-entries.js';
 import { columnsOf } from './tables.js';
 import type { Mark } from '../model/list-marker.js';
 
@@ -104,7 +104,7 @@ export function withLists(whole: Part): Part {
     const group = groups.at(-1);
     const before = group?.[0];
     const mark = markOf(part);
-    const isNext = before && (mark !== undefined ? markOf(before) === mark : goesOn(group, part));
+    const isNext = before && ((mark !== undefined && markOf(before) === mark) || goesOn(group, part));
     if (isNext) group.push(part);
     else groups.push([part]);
   }
@@ -124,39 +124,15 @@ export function withLists(whole: Part): Part {
   return { ...part, parts: result, over };
 }
 
-/** Fewest brief lines that are a list without a mark, and most words of one. */
+/** Fewest brief lines that are a list without a mark. */
 const LEAST_LINES = 3;
-const LINE_WORDS = 14;
-/** Steps from line to line of a list differ by no more, px, and are longer than those of a paragraph, in font sizes. */
-const STEP = 1;
-const LEAST_STEP = 1.5;
 
-/**
- * Whether a line goes on with a list without marks: brief lines of one size, which may be stronger or
- * fainter, that begin at one edge or have one middle,
- * and follow each other in equal steps.
- */
+/** Whether a part goes on with a list without marks: lines of entries in equal steps. */
 function goesOn(group: readonly Part[], part: Part): boolean {
-  const [line, before] = [briefLine(part), briefLine(group.at(-1))];
-  if (!line || !before || !isSetAlike(line, before)) return false;
-  const [first, second] = group.slice(-2);
-  const step = line.box[1] - before.box[1];
-  const last = first && second ? second.box[1] - first.box[1] : step;
-  const inLine =
-    Math.abs(line.box[0] - before.box[0]) <= STEP || Math.abs(middle(line.box) - middle(before.box)) <= STEP;
-  return inLine && Math.abs(step - last) <= STEP && step >= LEAST_STEP * line.look.size;
-}
-
-function briefLine(part: Part | undefined): Paragraph | undefined {
-  if (part?.piece?.type !== 'text') return undefined;
-  const { text } = part.piece;
-  const words = wordsOf(text);
-  const isBrief = text.lines.length === 1 && !text.mark && words.split(' ').length <= LINE_WORDS;
-  return isBrief && !/[.!?:]$/.test(words) ? text : undefined;
-}
-
-function isSetAlike({ look: a }: Paragraph, { look: b }: Paragraph): boolean {
-  return a.size === b.size && a.family === b.family;
+  const [line, before] = [lineOfPart(part), lineOfPart(group.at(-1))];
+  if (!line || !before) return false;
+  const [first, second] = group.slice(-2).map(lineOfPart);
+  return goesOnInSteps(before, line, first && second ? second.text.box[1] - first.text.box[1] : undefined);
 }
 
 /** A name and two lines below it are no list; more lines may be one though the first is of another colour. */

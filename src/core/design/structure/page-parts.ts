@@ -97,6 +97,8 @@ const SLACK = 2;
 /** A box this high, in shares of the page or of its width, may hold sections rather than being one. */
 const MOST_OF_PAGE = 0.6;
 const HIGHER_THAN_WIDE = 1.2;
+/** The column beside a side bar is at least so high, in shares of its width, or of most of the page. */
+const MAIN_SHAPE = 0.5;
 
 /** A band that holds the sections of a page: beside a side bar, or in a box of its own. */
 function framed(band: Part, region: DrawnBox, page: Page): Part {
@@ -120,7 +122,8 @@ function besideSideBar(band: Part, region: DrawnBox, page: Page): Part[] | undef
   if (band.parts.length !== 2) return undefined;
   const side = band.parts.find((part) => isSideBar([part].flatMap(levelPieces), region));
   const main = band.parts.find((part) => part !== side);
-  if (!side || !main || main.box[3] < MOST_OF_PAGE * page.height) return undefined;
+  /* A long menu makes a page higher than what stands beside it. */
+  if (!side || !main || main.box[3] < Math.min(MOST_OF_PAGE * page.height, MAIN_SHAPE * main.box[2])) return undefined;
   const column = columnOf(main, page);
   return band.parts.map((part) => (part === side ? { ...part, site: 'navigation' } : column));
 }
