@@ -36,6 +36,8 @@ export interface DrawnText {
   readonly look: DrawnTextStyle;
   readonly anchor: 'start' | 'middle' | 'end';
   readonly href?: string;
+  /** The cell of a table that it stands in: nothing of another cell belongs to the same text. */
+  readonly cell?: string;
 }
 
 /** A rectangle (or ellipse) with a CSS look. */

@@ -23,6 +23,7 @@ import type { Piece, Pieces } from '../model/piece.js';
 import { areRightToLeft, languageOf } from '../../text/language.js';
 import { withSideBorders } from '../../drawing/side-borders.js';
 import { withTableRows } from '../../drawing/table-rows.js';
+import { withWordTables } from '../../drawing/word-tables.js';
 import { withinArtboard } from '../../drawing/within-artboard.js';
 import { mirrorArtboard } from '../../drawing/mirror.js';
 import { mirrorDesign } from './mirror-design.js';
@@ -62,10 +63,8 @@ export function buildDesign(input: DesignInput): BuiltDesign {
 }
 
 function build(given: DesignInput & { readonly language: string }): BuiltDesign {
-  const input = {
-    ...given,
-    boards: given.boards.map((board) => withTableRows(withSideBorders(withinArtboard(board)))),
-  };
+  const boards = given.boards.map((board) => withTableRows(withSideBorders(withinArtboard(board))));
+  const input = { ...given, boards: withWordTables(boards) };
   const artboards = piecesOfAll(input.boards);
   artboards.forEach(({ all, width }) => {
     if (all.length > MOST_PIECES)

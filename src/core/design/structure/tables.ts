@@ -1,7 +1,9 @@
 import { required } from '../../data/required.js';
 import { around } from '../../geometry/box.js';
+import type { Paragraph } from '../model/paragraph.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
+import { textsIn } from './brief.js';
 
 /** Where the columns begin of a row of a table; undefined for what is none. */
 export function columnsOf(piece: Piece | undefined): readonly number[] | undefined {
@@ -50,7 +52,7 @@ export function withTables(part: Part): Part {
       parts: all,
       over: [],
       box: around(all.map(({ box }) => box)),
-      table: head ? 'headed' : 'plain',
+      table: head || beginsWithHeads(rows) ? 'headed' : 'plain',
       reason: `a table of ${rows.length} rows`,
     });
     at += rows.length;
@@ -82,6 +84,20 @@ function headFor(row: Part, above: Part | undefined): Part | undefined {
     above.parts.every(({ piece }) => piece?.type === 'text') &&
     places.every((place, at) => at === 0 || place > required(places[at - 1]));
   return isHead && above.parts.length <= columns.length ? above : undefined;
+}
+
+/** Fewest rows of a table to tell its heads by their look. */
+const ROWS = 3;
+
+/** Whether the first row is set otherwise than the others; the last may say the same once more. */
+function beginsWithHeads(rows: readonly Part[]): boolean {
+  const [first, ...rest] = rows.map(({ piece }) => (piece ? textsIn(piece) : []).map(({ text }) => lookOf(text)));
+  const looks = new Set(rest.slice(0, Math.max(1, rest.length - 1)).flat());
+  return rows.length >= ROWS && first !== undefined && first.length > 0 && !first.some((look) => looks.has(look));
+}
+
+function lookOf({ look: { size, weight, color, style } }: Paragraph): string {
+  return [size, weight, color, style].join(' ');
 }
 
 /** Numbers of the columns in which the cells of a row stand, for the rows of a table. */

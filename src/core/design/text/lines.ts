@@ -16,6 +16,8 @@ export interface OpenLine extends Line {
   readonly layer: string;
   readonly anchor: DrawnText['anchor'];
   readonly look: DrawnTextStyle;
+  /** The cell of a table that it stands in. */
+  readonly cell?: string;
   /** What it was joined of, from left to right. */
   readonly fragments: readonly Fragment[];
 }
@@ -59,6 +61,7 @@ export function joinLines(texts: readonly DrawnText[]): OpenLine[] {
       layer: text.layer,
       anchor: text.anchor,
       look: text.look,
+      ...(text.cell ? { cell: text.cell } : {}),
       fragments: [{ look: text.look, box: text.box }],
     };
     const before = openLines.at(-1);
@@ -79,7 +82,7 @@ function onOneLine(left: OpenLine, line: OpenLine): boolean {
   const alike = Math.min(left.look.size, line.look.size) > 0.6 * size;
   const alone = left.runs.length === 1 && isSureMark(left.runs[0]?.text.trim() ?? '');
   const close = gap > -1 && gap < (alone ? MARK_GAP : WORD_GAP) * size;
-  return close && ((alike && baselines < size * 0.2) || raiseOf(left, line) !== undefined);
+  return left.cell === line.cell && close && ((alike && baselines < size * 0.2) || raiseOf(left, line) !== undefined);
 }
 
 /** Share of the glyph box of a line that lies below its baseline, in font sizes. */

@@ -50,6 +50,9 @@ function continues(lines: readonly OpenLine[], mixed: OpenLine): boolean {
       last.runs.length === 1)
   )
     return false;
+  if (mixed.cell !== last.cell) return false;
+  /* What is one line of a cell elsewhere was broken for want of room. */
+  if (mixed.cell !== undefined && last.look.family === line.look.family) return true;
   const leading = line.box[1] - last.box[1];
   const recoloured = last.look.color !== line.look.color && last.runs.length === 1 && line.runs.length === 1;
   const title = size >= TITLE_SIZE && leading < TITLE_LEADING * size;
