@@ -156,11 +156,11 @@ export class PageBuilder {
     const elements = label
       ? []
       : inside.map((inner) => (button ? this.plainText(inner) : part.frame ? this.section(inner) : this.node(inner)));
-    const list = elements.every(({ element }) => element === 'p' || element === 'div') ? part.list : undefined;
+    const list = elements.some(({ element }) => /^h[1-6]$/.test(element)) ? undefined : part.list;
     const children = label
       ? this.wordings(required(part.parts[0]), label, false)
       : list
-        ? elements.map((element): ElementNode => ({ ...element, kind: 'item', element: 'li' }))
+        ? elements.map((element) => this.item(element))
         : elements;
     if (field) return this.controls.field(part, path, style);
     if (choice) return this.controls.choice(part, choice, path, style);
@@ -182,6 +182,13 @@ export class PageBuilder {
       ...(path ? { from: { path } } : {}),
       ...(children.length ? { children } : {}),
     };
+  }
+
+  /** An entry of a list: a text or a group is the item itself, a link or a field is in one that has no box of its own. */
+  private item(inside: ElementNode): ElementNode {
+    if (inside.element === 'p' || inside.element === 'div') return { ...inside, kind: 'item', element: 'li' };
+    const style = this.fixed({ display: 'contents' });
+    return { id: `${inside.id}-item`, kind: 'item', name: 'item', element: 'li', style, children: [inside] };
   }
 
   private partBuilder(): Parameters<typeof tableNode>[1] & Parameters<typeof imageNode>[2] {

@@ -26,6 +26,8 @@ interface Stand {
   readonly holder?: Part;
   /** It stands in a box or a section that leaves no room at its sides itself. */
   readonly edged: boolean;
+  /** Width that is there for it, with its own sides, px. */
+  readonly room: number;
   /** Of a grid: how many columns it has room for. */
   readonly columns?: number;
 }
@@ -41,6 +43,7 @@ const RULES: readonly Rule[] = [
   hangNoMore,
   keepSmallImage,
   stayInside,
+  narrowSides,
   keepGutters,
   takeWholeRow,
   runOn,
@@ -55,7 +58,7 @@ export function deriveStyles(root: Part, wider: ArtboardStyles, screen: Screen):
     if (!before) return;
     const columns = columnsIn(part, before, room);
     const look = scaledStyle(before, screen);
-    for (const rule of RULES) rule(look, part, { ...given, screen, before, ...defined({ columns }) });
+    for (const rule of RULES) rule(look, part, { ...given, screen, before, room, ...defined({ columns }) });
     if (part.parts.some((child) => hangs(wider.get(child)))) look['padding-bottom'] ??= px(LEAST_GAP);
     derived.set(part, look);
     const inner = {
@@ -136,6 +139,15 @@ function keepSmallImage(look: StyleMap, { piece, box }: Part, { holder }: Stand)
 /** What reached over the sides of its box does not. */
 function stayInside(look: StyleMap): void {
   if (look['max-width'] === 'none') Object.assign(look, { 'max-width': '100%', 'margin-left': '0' });
+}
+
+/** Room at each side of what a box holds, in shares of the width that is there for it, and what is always left, px. */
+const SIDE_SHARE = 0.08;
+
+/** What stood in the middle of a wide box, or at one of its sides, takes the width that a narrow one has. */
+function narrowSides(look: StyleMap, _part: Part, { room }: Stand): void {
+  const most = Math.max(SPACING_FLOOR, Math.round(SIDE_SHARE * room));
+  for (const side of SIDES) if (look[side]?.endsWith('px') && lengthOf(look[side]) > most) look[side] = px(most);
 }
 
 /** Distances from the sides are gutters; what stood at the two ends of a row goes on doing so. */

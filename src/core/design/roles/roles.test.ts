@@ -12,7 +12,7 @@ function made(...items: Items) {
   const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1200, 1600, ...items)] });
   const all = [...elements(document.body)];
   const find = (text: string): ElementNode => {
-    const found = all.find(
+    const found = all.findLast(
       (node) => textOf(node).trim() === text && !['box', 'row', 'stack', 'section'].includes(node.kind),
     );
     if (!found) throw new Error(`no element says ${text}`);

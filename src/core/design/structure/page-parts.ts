@@ -9,7 +9,7 @@ import { levelPieces } from './brief.js';
 import { closingLines, isFooter, isFooterAbove } from './footers.js';
 import { leaveChanceHolders } from './held-everywhere.js';
 import { withLists } from './lists.js';
-import { bandsOf } from './sections.js';
+import { bandsOf, withListInside } from './sections.js';
 import { withTables } from './tables.js';
 
 /**
@@ -50,7 +50,7 @@ function without(top: readonly Piece[], taken: readonly Piece[], holders: readon
 
 /** A part that can hold others: what is a text or an image by itself, in a group. */
 function asGroup(part: Part): Part {
-  if (!part.piece || part.piece.inside.length) return part;
+  if (!part.piece || part.piece.inside.length) return withListInside(part);
   return { direction: 'stack', parts: [part], over: [], box: part.box, reason: part.reason };
 }
 
@@ -125,7 +125,7 @@ function besideSideBar(band: Part, region: DrawnBox, page: Page): Part[] | undef
   /* A long menu makes a page higher than what stands beside it. */
   if (!side || !main || main.box[3] < Math.min(MOST_OF_PAGE * page.height, MAIN_SHAPE * main.box[2])) return undefined;
   const column = columnOf(main, page);
-  return band.parts.map((part) => (part === side ? { ...part, site: 'navigation' } : column));
+  return band.parts.map((part) => (part === side ? { ...withListInside(part), site: 'navigation' } : column));
 }
 
 /** The column beside a side bar, with its own header, sections and footer. */

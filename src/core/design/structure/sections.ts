@@ -49,7 +49,7 @@ export function bandsOf(root: Part, region: DrawnBox, pageWidth: number): Part[]
     if (isRule(row, region)) close();
   }
   close();
-  return joined(bands).map(({ rows, boxed }) => (boxed ? required(rows[0]) : bandAround(rows)));
+  return joined(bands).map(({ rows, boxed }) => withListInside(boxed ? required(rows[0]) : bandAround(rows)));
 }
 
 /** Whether a row is a section of its own: a box across the region with something in it, or images from edge to edge. */
@@ -178,4 +178,20 @@ function bandAround(rows: readonly Part[]): Part {
     band: true,
     reason: `${rows.length} rows on the artboard itself`,
   };
+}
+
+/** A section, a header or a side bar holds a list or a table rather than being one. */
+export function withListInside({ list, table, ...part }: Part): Part {
+  if (!list && !table) return part;
+  const { direction, parts, reason } = part;
+  const inner: Part = {
+    direction,
+    parts,
+    over: [],
+    box: around(parts.map(({ box }) => box)),
+    reason,
+    ...(list ? { list } : {}),
+    ...(table ? { table } : {}),
+  };
+  return { ...part, direction: 'stack', parts: [inner] };
 }
