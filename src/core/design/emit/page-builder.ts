@@ -167,7 +167,7 @@ export class PageBuilder {
     const start = list === 'ol' ? startOf(part) : undefined;
     const isForm = this.roles.forms.forms.has(part) && !button && !list;
     const kind = button ? 'button' : list ? 'list' : isForm ? 'form' : kindOfBox(part);
-    return {
+    const node: ElementNode = {
       id: this.ids.of(part, path),
       kind,
       name: kind,
@@ -182,6 +182,13 @@ export class PageBuilder {
       ...(path ? { from: { path } } : {}),
       ...(children.length ? { children } : {}),
     };
+    return part.pager && list ? this.menuAround(node) : node;
+  }
+
+  /** The pages of a long list are a menu of their own. */
+  private menuAround(list: ElementNode): ElementNode {
+    const style = this.fixed({ display: 'contents' });
+    return { id: `${list.id}-pages`, kind: 'menu', name: 'pages', element: 'nav', style, children: [list] };
   }
 
   /** An entry of a list: a text or a group is the item itself, a link or a field is in one that has no box of its own. */

@@ -15,7 +15,8 @@ import { layOver, placeFree } from './place-over.js';
 import { layRow } from './rows.js';
 import { columnsOfTables, layCells, standInColumns } from './table-cells.js';
 import { layWrap } from './wrap.js';
-import { add, boxIn, isPageHeader, ordered, paddingDown, rowsOf, type LayoutContext } from './context.js';
+import { add, boxIn, ordered, paddingDown, type LayoutContext } from './context.js';
+import { directionOf } from './direction.js';
 import type { Part } from '../model/part.js';
 import { type Piece, drawnBox } from '../model/piece.js';
 import type { Region, StyleMap } from '../model/region.js';
@@ -87,42 +88,6 @@ function layInside(part: Part, box: DrawnBox, region: Region, setting: LayoutCon
     else layFree(part, children, frame, setting);
   }
   if (!isBare) layOver(part, frame, setting);
-}
-
-/** How children lie to each other on this board: above or beside each other, in rows of several, or anyhow. */
-function directionOf(children: readonly Part[], view: ArtboardView): 'stack' | 'row' | 'grid' | 'wrap' | 'free' {
-  if (children.length === 1) return 'stack';
-  /* The header of a page may lie on what follows it. */
-  const boxes = children.filter((child) => !isPageHeader(child)).map((child) => boxIn(view, child));
-  if (disjoint(boxes, 1, 12)) return 'stack';
-  if (disjoint(boxes, 0, 2)) return 'row';
-  const rows = rowsOf(children, view);
-  const apart = rows.every(
-    (row) =>
-      row.length === 1 ||
-      disjoint(
-        row.map((part) => boxIn(view, part)),
-        0,
-        2,
-      ),
-  );
-  if (!apart) return 'free';
-  const columns = rows[0]?.length ?? 0;
-  const full = rows.every(
-    (row, index) => row.length === columns || (index === rows.length - 1 && row.length < columns),
-  );
-  const start = (row: readonly Part[], at: number): number => boxIn(view, required(row[at]))[0];
-  if (columns < 2 || !full) return 'wrap';
-  const aligned = rows.every((row) =>
-    row.every((_, at) => Math.abs(start(row, at) - start(required(rows[0]), at)) < 3),
-  );
-  return aligned ? 'grid' : 'wrap';
-}
-
-function disjoint(boxes: readonly DrawnBox[], axis: 0 | 1, slack: number): boolean {
-  const sorted = [...boxes].sort((a, b) => a[axis] - b[axis]);
-  const end = axis === 0 ? right : bottom;
-  return sorted.slice(1).every((box, index) => box[axis] >= end(required(sorted[index])) - slack);
 }
 
 function layStack(part: Part, children: readonly Part[], box: DrawnBox, region: Region, setting: LayoutContext): void {

@@ -13,6 +13,8 @@ export interface Part {
   /** What it holds are the items of a list; the HTML element of that. */
   readonly list?: 'ul' | 'ol';
   /** It is a table, and holds its rows; the first may be the heads of its columns. */
+  /** Its entries are the pages of a long list. */
+  readonly pager?: true;
   readonly table?: 'headed' | 'plain';
   /** A section across the page without a box of its own. */
   readonly band?: true;

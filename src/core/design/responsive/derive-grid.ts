@@ -88,6 +88,17 @@ function runOn(look: StyleMap): void {
   });
 }
 
+/** An empty box in a bar that runs on, such as a field, takes the room that is left, and is at least so wide, px. */
+const EMPTY_LEAST = 160;
+
+/** In a bar that runs on, what holds no words has no width of its own. */
+export function widenEmpty({ parts }: Part, looks: ArtboardStyles): void {
+  for (const part of parts) {
+    const isEmpty = part.piece?.type === 'box' && part.piece.inside.length === 0 && part.box[2] > EMPTY_LEAST;
+    if (isEmpty) looks.set(part, { ...looks.get(part), 'flex-grow': '1', 'flex-basis': px(EMPTY_LEAST) });
+  }
+}
+
 /** Of a picture and a text that stood beside each other, the picture comes first. */
 export function imageFirst({ parts }: Part, looks: ArtboardStyles): void {
   const [first, second] = parts;

@@ -37,6 +37,10 @@ function derived(...items: Items) {
         part = required(all(root).find((entry) => [...entry.parts, ...entry.over].includes(part)));
       return looks[screen].get(part) ?? {};
     },
+    empty: (screen: 'tablet' | 'phone'): StyleMap[] =>
+      all(root).flatMap((part) =>
+        part.piece?.type === 'box' && part.piece.inside.length === 0 ? [looks[screen].get(part) ?? {}] : [],
+      ),
   };
 }
 
@@ -155,5 +159,26 @@ describe('places on a screen that nobody drew', () => {
       ...['Evenings', 'Membership', 'Telescopes', 'The way'].map((word, at) => line(word, 500 + at * 150, 26)),
     );
     expect(bar.around('phone', 'Membership')).toMatchObject({ display: 'flex', 'flex-wrap': 'wrap' });
+  });
+});
+
+describe('what a wide box left free at its sides', () => {
+  const panel = derived(
+    line('Salt Marsh Observatory', 100, 30, { size: 24 }),
+    box(100, 100, 1000, 500, { 'background-color': 'rgb(240, 240, 240)' }),
+    line('Write to the warden', 400, 160, { size: 28 }),
+    box(400, 240, 280, 48, { 'background-color': 'rgb(255, 255, 255)', 'border-width': '1px' }),
+    box(696, 240, 160, 48, { 'background-color': 'rgb(20, 40, 60)' }),
+    line('Send a letter', 724, 255, { color: 'rgb(255, 255, 255)' }),
+  );
+
+  it('is there for its contents on a phone', () => {
+    const look = panel.around('phone', 'Write to the warden');
+    for (const side of ['padding-left', 'padding-right']) expect(parseFloat(look[side] ?? '0')).toBeLessThanOrEqual(32);
+    expect(parseFloat(panel.around('tablet', 'Write to the warden')['padding-left'] ?? '0')).toBeLessThanOrEqual(64);
+  });
+
+  it('gives an empty field a width of its own where the row runs on', () => {
+    expect(panel.empty('phone')[0]).toMatchObject({ 'flex-grow': '1', 'flex-basis': '160px' });
   });
 });

@@ -1,5 +1,5 @@
 import { defined } from '../../data/defined.js';
-import { columnsIn, COLUMN, LEAST_GAP, imageFirst, setColumns } from './derive-grid.js';
+import { columnsIn, COLUMN, LEAST_GAP, imageFirst, setColumns, widenEmpty } from './derive-grid.js';
 import { lengthOf, px } from '../../geometry/box.js';
 import { isOneCell } from '../layout/place.js';
 import { scaledStyle, SPACING_FLOOR, type Screen } from './screens.js';
@@ -69,6 +69,7 @@ export function deriveStyles(root: Part, wider: ArtboardStyles, screen: Screen):
     for (const child of [...part.parts, ...part.over])
       visit(child, (columns ? room / columns : room) - sidesOf(look), inner);
     if (columns === 1) imageFirst(part, derived);
+    if (columns !== undefined && look['display'] === 'flex') widenEmpty(part, derived);
   };
   visit(root, screen.width - 2 * GUTTER, { around: {}, edged: false });
   return derived;
@@ -147,7 +148,11 @@ const SIDE_SHARE = 0.08;
 /** What stood in the middle of a wide box, or at one of its sides, takes the width that a narrow one has. */
 function narrowSides(look: StyleMap, _part: Part, { room }: Stand): void {
   const most = Math.max(SPACING_FLOOR, Math.round(SIDE_SHARE * room));
-  for (const side of SIDES) if (look[side]?.endsWith('px') && lengthOf(look[side]) > most) look[side] = px(most);
+  for (const side of SIDES) {
+    const [, gutter] = /^calc\((.+\)) \+ [\d.]+px\)$/.exec(look[side] ?? '') ?? [];
+    if (gutter) look[side] = gutter;
+    else if (look[side]?.endsWith('px') && lengthOf(look[side]) > most) look[side] = px(most);
+  }
 }
 
 /** Distances from the sides are gutters; what stood at the two ends of a row goes on doing so. */

@@ -57,11 +57,11 @@ export function rolesOf(artboard: Pieces, root: Part): Roles {
   };
 }
 
-/** Where most entries of a list are links, those that stand out are links as well, such as the one for the current page. */
-function completeList({ parts }: Part, links: Map<Paragraph, string>): void {
+/** Where most entries of a list are links, those that stand out are links as well, such as the one for the current page; numbers of pages always are. */
+function completeList({ parts, pager }: Part, links: Map<Paragraph, string>): void {
   const lines = parts.flatMap((entry) => linesIn(entry).slice(0, 1));
   const known = lines.filter((line) => links.has(line));
-  if (lines.length < parts.length || known.length * 2 <= lines.length) return;
+  if (!pager && (lines.length < parts.length || known.length * 2 <= lines.length)) return;
   for (const line of lines) if (!links.has(line) && line.lines.length === 1) links.set(line, line.href ?? '#');
 }
 

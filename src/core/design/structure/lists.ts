@@ -6,6 +6,7 @@ import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 import { goesOnInSteps, lineOfPart } from './line-entries.js';
+import { isPager } from './pagers.js';
 import { columnsOf } from './tables.js';
 import type { Mark } from '../model/list-marker.js';
 
@@ -98,6 +99,7 @@ export function withLists(whole: Part): Part {
   const part = withMarksInRows({ ...whole, parts: whole.parts.map(withLists) });
   const { parts } = part;
   const over = part.over.map(withLists);
+  if (part.direction === 'row' && isPager(parts)) return { ...part, over, list: 'ul', pager: true };
   if (part.direction !== 'stack' || parts.length < 2 || part.list || part.table) return { ...part, parts, over };
   const groups: Part[][] = [];
   for (const part of parts) {

@@ -181,7 +181,7 @@ function bandAround(rows: readonly Part[]): Part {
 }
 
 /** A section, a header or a side bar holds a list or a table rather than being one. */
-export function withListInside({ list, table, ...part }: Part): Part {
+export function withListInside({ list, table, pager, ...part }: Part): Part {
   if (!list && !table) return part;
   const { direction, parts, reason } = part;
   const inner: Part = {
@@ -192,6 +192,7 @@ export function withListInside({ list, table, ...part }: Part): Part {
     reason,
     ...(list ? { list } : {}),
     ...(table ? { table } : {}),
+    ...(pager ? { pager } : {}),
   };
   return { ...part, direction: 'stack', parts: [inner] };
 }

@@ -1,0 +1,36 @@
+import { required } from '../../data/required.js';
+import { wordsOf } from '../text/paragraphs.js';
+import type { Part } from '../model/part.js';
+import { levelPieces, textsIn } from './brief.js';
+
+/* Numbers of pages in a row, with steps to the next one and the one before: the pages of a long list. */
+
+/** Fewest entries, and fewest of them numbers; most words of the others. */
+const ENTRIES = 3;
+const NUMBERS = 2;
+const WORDS = 2;
+/** Entries are as high as each other, within this, and no wider than this, px. */
+const EVEN = 3;
+const WIDEST = 140;
+
+/** Whether things in a row are the numbers of pages, which rise by one from the first to the second. */
+export function isPager(parts: readonly Part[]): boolean {
+  if (parts.length < ENTRIES || parts.some(({ box }) => box[2] > WIDEST || !isLike(box[3], parts))) return false;
+  const said = parts.map(wordsIn);
+  if (said.some((words) => words === undefined || words.split(' ').length > WORDS)) return false;
+  const numbers = said.flatMap((words) => (/^\d{1,4}$/.test(words ?? '') ? [Number(words)] : []));
+  const [first, second] = numbers;
+  const rises = numbers.every((number, at) => at === 0 || number > required(numbers[at - 1]));
+  return numbers.length >= NUMBERS && second === required(first) + 1 && rises;
+}
+
+function isLike(height: number, parts: readonly Part[]): boolean {
+  return Math.abs(height - required(parts[0]).box[3]) <= EVEN || height <= required(parts[0]).box[3];
+}
+
+/** The words of an entry, none for a sign; undefined if it has several texts. */
+function wordsIn(part: Part): string | undefined {
+  const texts = levelPieces(part).flatMap(textsIn);
+  const [text, more] = texts;
+  return more ? undefined : text ? wordsOf(text.text) : '';
+}
