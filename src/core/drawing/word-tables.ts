@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { around, bottom, right } from '../geometry/box.js';
-import type { DrawnArtboard, DrawnItem, DrawnText } from './drawing.js';
+import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnText } from './drawing.js';
 
 /**
  * Tables without lines or grounds: words that begin, or end, at the same places in line after line. They are found on the
@@ -231,13 +231,23 @@ function withRows(artboard: DrawnArtboard, rows: readonly Row[], name: string): 
   const columns = required(rows[0]).map((_, column) =>
     Math.min(right(all) + column, ...rows.flatMap((row) => (row[column] ?? []).map(({ box }) => box[0]))),
   );
-  const boxes = rows.map((row): DrawnItem => {
+  const own = rows.map((row) => around(row.flatMap((cell) => cell ?? []).map(({ box }) => box)));
+  const boxes = rows.map((row, at): DrawnItem => {
     const texts = row.flatMap((cell) => cell ?? []);
-    const [, y, , height] = around(texts.map(({ box }) => box));
     const { path, layer } = required(texts[0]);
     const order = Math.min(...texts.map((text) => text.order)) - 0.25;
-    return { type: 'box', path, layer, order, box: [all[0], y, all[2], height], look: {}, columns };
+    const [from, to] = edgesOf(own, at);
+    return { type: 'box', path, layer, order, box: [all[0], from, all[2], to - from], look: {}, columns };
   });
   const items = artboard.items.map((item) => (cells.has(item) ? { ...item, cell: required(cells.get(item)) } : item));
   return { ...artboard, items: [...items, ...boxes].sort((a, b) => a.order - b.order) };
+}
+
+/** From where to where a row goes: half of the way to its neighbours, and as far beyond the first and the last. */
+function edgesOf(rows: readonly DrawnBox[], at: number): readonly [number, number] {
+  const half = (upper: DrawnBox | undefined, lower: DrawnBox | undefined): number | undefined =>
+    upper && lower && Math.max(0, lower[1] - bottom(upper)) / 2;
+  const own = required(rows[at]);
+  const [above, below] = [half(rows[at - 1], own), half(own, rows[at + 1])];
+  return [own[1] - (above ?? below ?? 0), bottom(own) + (below ?? above ?? 0)];
 }

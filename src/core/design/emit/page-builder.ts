@@ -160,7 +160,7 @@ export class PageBuilder {
     const children = label
       ? this.wordings(required(part.parts[0]), label, false)
       : list
-        ? elements.map((element) => this.item(element))
+        ? elements.map(asItem)
         : elements;
     if (field) return this.controls.field(part, path, style);
     if (choice) return this.controls.choice(part, choice, path, style);
@@ -189,13 +189,6 @@ export class PageBuilder {
   private menuAround(list: ElementNode): ElementNode {
     const style = this.fixed({ display: 'contents' });
     return { id: `${list.id}-pages`, kind: 'menu', name: 'pages', element: 'nav', style, children: [list] };
-  }
-
-  /** An entry of a list: a text or a group is the item itself, a link or a field is in one that has no box of its own. */
-  private item(inside: ElementNode): ElementNode {
-    if (inside.element === 'p' || inside.element === 'div') return { ...inside, kind: 'item', element: 'li' };
-    const style = this.fixed({ display: 'contents' });
-    return { id: `${inside.id}-item`, kind: 'item', name: 'item', element: 'li', style, children: [inside] };
   }
 
   private partBuilder(): Parameters<typeof tableNode>[1] & Parameters<typeof imageNode>[2] {
@@ -289,4 +282,9 @@ export class PageBuilder {
   private fixed(look: Readonly<Record<string, string>>): string {
     return this.addStyle(this.looks.map(() => look));
   }
+}
+
+/** An entry of a list: a text or a group is the item itself; what cannot be one is put into one later. */
+function asItem(entry: ElementNode): ElementNode {
+  return entry.element === 'p' || entry.element === 'div' ? { ...entry, kind: 'item', element: 'li' } : entry;
 }

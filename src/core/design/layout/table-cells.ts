@@ -1,10 +1,10 @@
 import { required } from '../../data/required.js';
 import type { DrawnBox } from '../../drawing/drawing.js';
-import { bottom, right } from '../../geometry/box.js';
+import { bottom, px, right } from '../../geometry/box.js';
 import type { ArtboardView } from '../match/artboard-view.js';
 import type { Columns } from '../model/columns.js';
 import type { Part } from '../model/part.js';
-import type { Region } from '../model/region.js';
+import type { Region, StyleMap } from '../model/region.js';
 import { columnsOf, placesOf } from '../structure/tables.js';
 import { add, boxIn, paddingDown, widenSide, type LayoutContext } from './context.js';
 import { NONE } from './place.js';
@@ -60,8 +60,10 @@ export function layCells(
   add(looks, row, {
     display: 'grid',
     'grid-template-columns': tracksOf(widths),
-    ...paddingDown(box, top, end),
     ...(look ? { 'align-items': look } : {}),
+    ...(isOfLines(cells, view) && look !== 'flex-start'
+      ? heightOf(row, paddingDown(box, top, end), view)
+      : paddingDown(box, top, end)),
   });
   const left = required(edges[0]) - region.x;
   if (left > NONE) widenSide(looks, row, 'padding-left', left);
@@ -76,4 +78,23 @@ export function layCells(
       ...down(required(boxes[at])),
     });
   });
+}
+
+function isOfLines(cells: readonly { readonly part: Part }[], view: ArtboardView): boolean {
+  return cells.every(({ part }) => view.pieceOf(part)?.type === 'text');
+}
+
+/** What the lines of a font may be higher than its letters, px. */
+const LEADING = 0.5;
+
+/** A row of texts is as high as it was drawn, however high a line is: over many rows the rest of a pixel would add up. */
+function heightOf(row: Part, padding: StyleMap, view: ArtboardView): StyleMap {
+  const [above, below] = ['padding-top', 'padding-bottom'].map((side) => parseFloat(padding[side] ?? '0'));
+  if (!row.piece || above === undefined || below === undefined || Math.min(above, below) <= LEADING) return padding;
+  return {
+    'padding-top': px(above - LEADING),
+    'padding-bottom': px(below - LEADING),
+    'min-height': px(boxIn(view, row)[3]),
+    'align-items': 'center',
+  };
 }

@@ -1,6 +1,5 @@
 import { buildDesign } from '../emit/build-design.js';
-import { elements, textOf } from '../../document/walk.js';
-import type { ElementNode } from '../../document/types.js';
+import { elements, isElement, textOf } from '../../document/walk.js';
 import { artboard, box, line, type Item } from '../sample.js';
 
 const DARK = { 'background-color': 'rgb(30, 40, 60)' };
@@ -14,10 +13,9 @@ function listsOf(...entries: readonly Item[]): string[][] {
   );
   const boards = [artboard(1200, 900, box(0, 0, 250, 900, DARK), ...entries, ...article)];
   const all = [...elements(buildDesign({ name: 'log', files: ['log.svg'], boards }).document.body)];
-  const isItem = (child: unknown): child is ElementNode => (child as ElementNode).element === 'li';
   return all
     .filter(({ element }) => element === 'ul')
-    .map(({ children = [] }) => children.filter(isItem).map((item) => textOf(item).replace(/\s+/g, ' ').trim()));
+    .map(({ children = [] }) => children.filter(isElement).map((item) => textOf(item).replace(/\s+/g, ' ').trim()));
 }
 
 const entry = (words: string, at: number): Item => line(words, 28, 100 + at * 46, PALE);

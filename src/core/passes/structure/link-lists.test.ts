@@ -60,6 +60,11 @@ describe('links beside each other', () => {
     );
   });
 
+  it('are put into entries where they are in a list that has none for them yet', () => {
+    const item: ElementNode = { id: 'i', kind: 'item', name: 'item', element: 'li', style: 'menu' };
+    expect(after(box('l', [link('a'), item, link('b')], 'ul'))).toBe('body(ul(li(a#a) li li(a#b)))');
+  });
+
   it('go on over the dots and bars between them, which stay with the entry before', () => {
     const dot = (id: string): ElementNode => ({
       ...link(id),

@@ -69,6 +69,8 @@ class ListMaker {
     const runs = listed || isSwitched ? [] : this.runsIn(node, header, inMenu);
     const children = (node.children ?? []).flatMap((child): PageNode[] => {
       if (!isElement(child)) return [child];
+      if (/^[uo]l$/.test(node.element) && child.element !== 'li')
+        return [this.itemOf(this.visit(child, { header, listed, inMenu }), this.laysOut(node))];
       const run = runs.find((entries) => entries.includes(child));
       if (runs.flat().some((entry) => this.separators.get(entry) === child)) return [];
       if (!run) return [this.visit(child, { header, listed, inMenu })];
@@ -150,6 +152,12 @@ class ListMaker {
     this.styles[outer] = placed;
     this.styles[inner] = inside;
     return { ...li, style: outer, children: [{ ...entry, style: inner }] };
+  }
+
+  /** An entry of a list that is none yet: a link, a button or a field. */
+  private itemOf(entry: ElementNode, isLaidOut: boolean): ElementNode {
+    this.made = true;
+    return this.entryOf(entry, isLaidOut);
   }
 
   private listOf(run: readonly ElementNode[], isMenu: boolean, isLaidOut: boolean): ElementNode {
