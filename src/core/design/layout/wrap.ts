@@ -31,9 +31,14 @@ export function layWrap(
   }
 }
 
+/** What is left free at the end of a row, so that it does not break by a rounding error, px. */
+const LOOSE = 0.5;
+
 function layOneRow(row: readonly Part[], above: number, region: Region, setting: LayoutContext): void {
   const { view, looks } = setting;
   const share = (value: number): string => `${Math.floor((value / region.width) * 1e5) / 1e3}%`;
+  /* A row of things as wide as their words takes the same room at every width, and the rest is free. */
+  const isFixed = row.every((part) => isShort(part, view));
   row.forEach((part, index) => {
     const box = boxIn(view, part);
     const before = index === 0 ? region.x : right(boxIn(view, required(row[index - 1])));
@@ -50,7 +55,9 @@ function layOneRow(row: readonly Part[], above: number, region: Region, setting:
       /* An image is never narrower than its file by itself (CSS Flexbox 1, 4.5). */
       ...given(type === 'picture', { 'min-width': '0' }),
       ...given(Math.abs(left) > 0.05, { 'margin-left': index === 0 && !short ? share(left) : px(left) }),
-      ...given(index === row.length - 1 && free > NONE, { 'margin-right': share(free - 0.5) }),
+      ...given(index === row.length - 1 && free > NONE, {
+        'margin-right': isFixed ? `max(0px, calc(100% - ${px(right(box) - region.x + LOOSE)}))` : share(free - LOOSE),
+      }),
       ...given(Math.abs(down) > 0.05, { 'margin-top': px(down) }),
     });
     if (short && type === 'text') add(looks, part, { 'text-wrap-mode': 'nowrap' });
