@@ -57,7 +57,7 @@ function tablesOn({ items }: DrawnArtboard): Row[][] {
     run = [];
   };
   for (const whole of linesOf(texts)) {
-    const line = run.length ? whole.filter((text) => isBesideNone(text, run)) : whole;
+    const line = run.length ? whole.filter((text) => isBelow(text, run)) : whole;
     /* A line beside the table, such as one of a menu at the side. */
     if (line.length === 0) continue;
     if (run.length && !goesOn(run, line)) close();
@@ -73,7 +73,7 @@ function tablesOn({ items }: DrawnArtboard): Row[][] {
 const OVER = 40;
 
 /** Whether a text stands below the rows of a run rather than beside them. */
-function isBesideNone({ box }: DrawnText, run: readonly DrawnText[][]): boolean {
+function isBelow({ box }: DrawnText, run: readonly DrawnText[][]): boolean {
   const [x, , width] = around(run.flat().map((text) => text.box));
   return right(box) > x && box[0] < x + width + OVER;
 }

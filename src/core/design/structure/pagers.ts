@@ -9,23 +9,18 @@ import { levelPieces, textsIn } from './brief.js';
 const ENTRIES = 3;
 const NUMBERS = 2;
 const WORDS = 2;
-/** Entries are as high as each other, within this, and no wider than this, px. */
-const EVEN = 3;
-const WIDEST = 140;
+/** Largest entry, px. */
+const LARGEST = [140, 64] as const;
 
 /** Whether things in a row are the numbers of pages, which rise by one from the first to the second. */
 export function isPager(parts: readonly Part[]): boolean {
-  if (parts.length < ENTRIES || parts.some(({ box }) => box[2] > WIDEST || !isLike(box[3], parts))) return false;
+  if (parts.length < ENTRIES || parts.some(({ box }) => box[2] > LARGEST[0] || box[3] > LARGEST[1])) return false;
   const said = parts.map(wordsIn);
   if (said.some((words) => words === undefined || words.split(' ').length > WORDS)) return false;
   const numbers = said.flatMap((words) => (/^\d{1,4}$/.test(words ?? '') ? [Number(words)] : []));
   const [first, second] = numbers;
   const rises = numbers.every((number, at) => at === 0 || number > required(numbers[at - 1]));
   return numbers.length >= NUMBERS && second === required(first) + 1 && rises;
-}
-
-function isLike(height: number, parts: readonly Part[]): boolean {
-  return Math.abs(height - required(parts[0]).box[3]) <= EVEN || height <= required(parts[0]).box[3];
 }
 
 /** The words of an entry, none for a sign; undefined if it has several texts. */
