@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { buildDesign } from '../design/emit/build-design.js';
-import { artboard, line, type Item } from '../design/sample.js';
+import { artboard, box, line, type Item } from '../design/sample.js';
 import { elements } from '../document/walk.js';
 import { bottom } from '../geometry/box.js';
 import type { DrawnShape } from './drawing.js';
@@ -68,6 +68,12 @@ describe('a table without lines', () => {
     ['two columns', STARS.map((row) => row.slice(0, 2))],
   ])('is not seen in %s', (_, rows) => {
     expect(rowsOf([1200, 400, ...table(rows, [40, 300, 560, 820], 120)])).toEqual([[]]);
+  });
+
+  it('is not seen where each cell has a box of its own', () => {
+    const places = [40, 200, 420, 520];
+    const cells = STARS.flatMap((_, at) => places.map((x) => box(x - 8, 112 + at * 30, 90, 30)));
+    expect(rowsOf([1200, 400, ...cells, ...table(STARS, places, 120)])).toEqual([[]]);
   });
 
   it('becomes a table with its heads, and keeps cells apart that nearly touch', () => {

@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { around, bottom, right } from '../geometry/box.js';
+import { around, bottom, holds, right } from '../geometry/box.js';
 import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnText } from './drawing.js';
 
 /**
@@ -52,7 +52,7 @@ function tablesOn({ items }: DrawnArtboard): Row[][] {
   const tables: Row[][] = [];
   let run: DrawnText[][] = [];
   const close = (): void => {
-    const table = tableOf(run);
+    const table = run.length === 0 || areBoxed(run.flat(), items) ? undefined : tableOf(run);
     if (table) tables.push(table);
     run = [];
   };
@@ -67,6 +67,19 @@ function tablesOn({ items }: DrawnArtboard): Row[][] {
   }
   close();
   return tables;
+}
+
+/** Highest box around the words of a cell, in heights of their line. */
+const CELL = 4;
+
+/** Whether most texts have a box of their own, such as a cell with borders: these say where things stand. */
+function areBoxed(texts: readonly DrawnText[], items: readonly DrawnItem[]): boolean {
+  const boxes = items.filter(({ type }) => type === 'box').map(({ box }) => box);
+  const all = around(texts.map(({ box }) => box));
+  const boxed = texts.filter((text) =>
+    boxes.some((box) => holds(box, text.box, SAME) && box[2] < all[2] / 2 && box[3] <= CELL * text.box[3]),
+  );
+  return boxed.length > texts.length / 2;
 }
 
 /** A text may reach over the sides of the rows above by this much, px. */
