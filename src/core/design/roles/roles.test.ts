@@ -142,6 +142,21 @@ describe('links', () => {
     for (const word of ['Tide tables', 'Moon', 'Planets', 'Comets']) expect(page.element(word)).toBe('a');
   });
 
+  it('are the lines of a side menu, but not the labels in capitals between them', () => {
+    const entries = ['Tonight', 'Members', 'Telescopes', 'Talks'].map((words, at) => line(words, 28, 120 + at * 46));
+    const after = ['Hours', 'Tickets', 'Groups'].map((words, at) => line(words, 28, 346 + at * 46));
+    const page = made(
+      box(0, 0, 250, 1600, { 'background-color': 'rgb(230, 235, 240)' }),
+      ...entries,
+      line('VISITORS', 20, 304, { size: 13 }),
+      ...after,
+      line('Nights out', 320, 40, { size: 30 }),
+      line('The dome is open on every clear Friday of the winter', 320, 200),
+    );
+    for (const word of ['Talks', 'Hours']) expect(page.element(word)).toBe('a');
+    expect(page.element('VISITORS')).not.toBe('a');
+  });
+
   it('are not the labels above stacked headings, nor what has the colour of a word in a title', () => {
     const amber = { color: 'rgb(220, 150, 20)' };
     const page = made(

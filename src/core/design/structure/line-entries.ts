@@ -13,7 +13,7 @@ import type { Piece } from '../model/piece.js';
 /** Most words in such a line. */
 const LINE_WORDS = 14;
 /** The places where lines begin differ by no more, px. */
-const STEP = 1;
+const PLACE = 1;
 /** Steps from line to line differ by no more, px. */
 const UNEVEN = 2;
 /** Steps are longer than those of a paragraph, in font sizes. */
@@ -95,7 +95,7 @@ export function goesOnInSteps(before: EntryLine, line: EntryLine, last?: number)
     before.start - line.start,
     a.box[0] - b.box[0],
     a.box[0] + a.box[2] / 2 - b.box[0] - b.box[2] / 2,
-  ].some((off) => Math.abs(off) <= STEP);
+  ].some((off) => Math.abs(off) <= PLACE);
   const fits = [before, line].every(({ holder }) => !holder || holder.box[3] <= BOX_STEPS * step);
   return (
     a.look.size === b.look.size &&
