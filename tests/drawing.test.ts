@@ -113,6 +113,18 @@ describe('boxes', () => {
     expect(look['opacity']).toBe('0.5');
   });
 
+  it('have the one colour that a gradient shows whose stops lie on one side of them', async () => {
+    const shown = async (move: number): Promise<Readonly<Record<string, string>>> => {
+      const gradient = `<linearGradient id="g" gradientTransform="translate(${move} 0)"><stop offset="0" stop-color="red"/><stop offset="1" stop-color="blue"/></linearGradient>`;
+      return (await one('box', `${gradient}<rect width="100" height="50" fill="url(#g)"/>`)).look;
+    };
+    expect(await shown(0.5)).toMatchObject({
+      'background-image': 'linear-gradient(90deg, rgb(255, 0, 0) 50%, rgb(0, 0, 255) 150%)',
+    });
+    expect(await shown(3)).toMatchObject({ 'background-color': 'rgb(255, 0, 0)' });
+    expect(await shown(-3)).toMatchObject({ 'background-color': 'rgb(0, 0, 255)' });
+  });
+
   it('are cut by what clips them', async () => {
     const { box } = await one(
       'box',
@@ -240,6 +252,14 @@ describe('drawing', () => {
     expect(layer).toBe('Moon icon');
     expect(markup).toContain('linearGradient');
     expect(markup).not.toContain('onclick');
+  });
+
+  it('says which image of a pattern could not be loaded', async () => {
+    const tiles =
+      '<defs><pattern id="t" width="10" height="10" patternUnits="userSpaceOnUse"><image href="reeds-gone.png" width="10" height="10"/></pattern></defs>';
+    const { items, notes } = await read(`${tiles}<rect width="100" height="50" fill="url(#t)"/>`);
+    expect(items.map((item) => item.type)).toEqual(['art']);
+    expect(notes).toEqual([expect.stringMatching(/^Image in a pattern .*could not be loaded.*reeds-gone\.png$/)]);
   });
 
   it('follows the colour of the text where it was drawn in it', async () => {

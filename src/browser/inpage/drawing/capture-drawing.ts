@@ -52,11 +52,16 @@ export async function captureDrawing(): Promise<DrawnArtboard> {
   const reader = new Reader(svg, await naturalSizes(svg));
   reader.visit(svg, { opacity: 1, clip: undefined, layers: [] });
   const [, , width, height] = pageBox(svg.getBoundingClientRect());
+  const items = await embedImages(reader.finish(), (address) =>
+    reader.notes.push(
+      `Image in a pattern or a drawn shape could not be loaded, so it is left out: ${address.slice(0, 200)}`,
+    ),
+  );
   return {
     width: Math.round(width),
     height: Math.round(height),
     title: svg.querySelector(':scope > title')?.textContent ?? '',
-    items: await embedImages(reader.finish()),
+    items,
     notes: [...new Set(reader.notes)],
   };
 }

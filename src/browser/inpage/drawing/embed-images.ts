@@ -16,16 +16,25 @@ export function dataReader(): ReadData {
   };
 }
 
-/** Artwork becomes a file of its own, and such a file loads nothing: pictures in it are put inside as data. */
-export async function embedImages(items: readonly DrawnItem[]): Promise<DrawnItem[]> {
+/**
+ * Artwork becomes a file of its own, and such a file loads nothing: pictures in it are put inside as data.
+ * @param lost is told the address of each that cannot be had
+ */
+export async function embedImages(items: readonly DrawnItem[], lost: (address: string) => void): Promise<DrawnItem[]> {
   const dataOf = dataReader();
   return Promise.all(
-    items.map(async (item) => (item.type === 'art' ? { ...item, markup: await embedded(item.markup, dataOf) } : item)),
+    items.map(async (item) =>
+      item.type === 'art' ? { ...item, markup: await embedded(item.markup, dataOf, lost) } : item,
+    ),
   );
 }
 
-/** A drawing with its pictures inside; those that cannot be had are left out. */
-export async function embedded(markup: string, dataOf: ReadData): Promise<string> {
+/** A drawing with its pictures inside; those that cannot be had are left out, and told of. */
+export async function embedded(
+  markup: string,
+  dataOf: ReadData,
+  lost: (address: string) => void = () => undefined,
+): Promise<string> {
   if (!markup.includes('<image')) return markup;
   const drawing = new DOMParser().parseFromString(markup, 'image/svg+xml');
   for (const image of drawing.querySelectorAll('image')) {
@@ -33,7 +42,10 @@ export async function embedded(markup: string, dataOf: ReadData): Promise<string
     const data = address.startsWith('data:') ? address : await dataOf(address);
     image.removeAttribute('xlink:href');
     if (data) image.setAttribute('href', data);
-    else image.remove();
+    else {
+      if (address) lost(address);
+      image.remove();
+    }
   }
   return new XMLSerializer().serializeToString(drawing);
 }

@@ -1,6 +1,6 @@
 import { required } from '../../../core/data/required.js';
 import type { DrawnBox, DrawnText, DrawnWord, DrawnTextStyle } from '../../../core/drawing/drawing.js';
-import { gradientOfText, type GradientImage } from './paint.js';
+import { gradientOfText, type GradientImage } from './gradients.js';
 import { area, around } from '../../../core/geometry/box.js';
 import { isRightToLeft } from '../../../core/text/written-order.js';
 import { clipped, isEmpty, pageBox, withAlpha } from './geometry.js';
@@ -90,12 +90,13 @@ function textLook(
     weight: style.fontWeight,
     style: style.fontStyle,
     color:
+      gradient?.flat ??
       gradient?.color ??
       withAlpha(
         style.fill.startsWith('url(') || style.fill === 'none' ? style.color : style.fill,
         opacity * Number(style.fillOpacity),
       ),
-    ...(gradient ? { paint: gradient.image } : {}),
+    ...(gradient && !gradient.flat ? { paint: gradient.image } : {}),
     spacing: style.letterSpacing === 'normal' ? 0 : round(parseFloat(style.letterSpacing) * scale),
     decoration: decorationOf(element, whole),
     transform: style.textTransform,
