@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { around, bottom, right, shared } from '../geometry/box.js';
+import { around, bottom, holds, right, shared } from '../geometry/box.js';
 import type { DrawnArtboard, DrawnBox, DrawnItem, DrawnShape } from './drawing.js';
 import { isGround, rowGrounds } from './row-grounds.js';
 import { isLine, lineColour } from './side-borders.js';
@@ -118,7 +118,9 @@ function rowsBetween(lines: readonly DrawnShape[], items: readonly DrawnItem[]):
   const runs: DrawnShape[][] = [[required(lines[0])]];
   for (const [at, step] of steps.entries()) {
     const line = required(lines[at + 1]);
-    if (step > Math.min(ROW, UNEVEN * usual)) runs.push([line]);
+    const between: RowPlace = { box: rowBelow(required(lines[at]), step), line: required(lines[at]) };
+    /* What stands across the edges of a row is no row: there a table ends and another begins. */
+    if (step > Math.min(ROW, UNEVEN * usual) || contentOf(between, items, false) === undefined) runs.push([line]);
     else required(runs.at(-1)).push(line);
   }
   return runs.flatMap((run) => (run.length >= FEWEST ? rowsOf(placesBetween(run), items) : []));
@@ -128,9 +130,13 @@ function rowsBetween(lines: readonly DrawnShape[], items: readonly DrawnItem[]):
 function placesBetween(run: readonly DrawnShape[]): RowPlace[] {
   const step = Math.max(...run.slice(1).map(({ box }, at) => box[1] - required(run[at]).box[1]));
   return run.map((line, at): RowPlace => {
-    const [x, y, width] = line.box;
-    return { box: [x, y, width, (run[at + 1]?.box[1] ?? y + step) - y], line };
+    const y = line.box[1];
+    return { box: rowBelow(line, (run[at + 1]?.box[1] ?? y + step) - y), line };
   });
+}
+
+function rowBelow({ box: [x, y, width] }: DrawnShape, height: number): DrawnBox {
+  return [x, y, width, height];
 }
 
 function rowsOf(run: readonly RowPlace[], items: readonly DrawnItem[]): TableRow[] {
@@ -224,10 +230,14 @@ function headOf(table: DrawnBox, items: readonly DrawnItem[]): DrawnItem[] {
   return row.length >= FEWEST ? row : [];
 }
 
-/** The columns in which things stand: from and to, px. */
+/** The columns in which things stand: from and to, px. Boxes that hold others touch, and say nothing. */
 function columnsOf(items: readonly DrawnItem[]): (readonly [number, number])[] {
   const columns: [number, number][] = [];
-  for (const { box } of [...items].sort((a, b) => a.box[0] - b.box[0])) {
+  const isHolder = (item: DrawnItem): boolean =>
+    item.type === 'box' &&
+    items.some((other) => other !== item && other.type === 'text' && holds(item.box, other.box, MEET));
+  const standing = items.filter((item) => !isHolder(item));
+  for (const { box } of standing.sort((a, b) => a.box[0] - b.box[0])) {
     const last = columns.at(-1);
     if (last && box[0] < last[1] + GUTTER) last[1] = Math.max(last[1], right(box));
     else columns.push([box[0], right(box)]);

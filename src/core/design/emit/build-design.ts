@@ -22,6 +22,7 @@ import type { ElementPlace } from '../match/element-places.js';
 import type { Piece, Pieces } from '../model/piece.js';
 import { areRightToLeft, languageOf } from '../../text/language.js';
 import { withSideBorders } from '../../drawing/side-borders.js';
+import { withCellGrids } from '../../drawing/cell-grids.js';
 import { withTableRows } from '../../drawing/table-rows.js';
 import { withWordTables } from '../../drawing/word-tables.js';
 import { withinArtboard } from '../../drawing/within-artboard.js';
@@ -63,7 +64,7 @@ export function buildDesign(input: DesignInput): BuiltDesign {
 }
 
 function build(given: DesignInput & { readonly language: string }): BuiltDesign {
-  const boards = given.boards.map((board) => withTableRows(withSideBorders(withinArtboard(board))));
+  const boards = given.boards.map((board) => withTableRows(withCellGrids(withSideBorders(withinArtboard(board)))));
   const input = { ...given, boards: withWordTables(boards) };
   const artboards = piecesOfAll(input.boards);
   artboards.forEach(({ all, width }) => {

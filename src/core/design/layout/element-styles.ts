@@ -99,11 +99,12 @@ function cropOf(box: DrawnBox, whole: DrawnBox): string | undefined {
 export function boxLook(piece: Exclude<Piece, { type: 'text' }>): StyleMap {
   if (piece.type === 'box') return { ...piece.look };
   if (piece.type === 'picture') {
-    const { 'object-fit': _fit, ...look } = piece.picture.look;
+    const { 'object-fit': fit, ...look } = piece.picture.look;
     return {
       'background-image': `url("${piece.picture.address}")`,
       'background-size': backgroundSize(piece),
       'background-position': cropOf(piece.box, piece.picture.whole) ?? '50% 50%',
+      ...(fit === 'contain' ? { 'background-size': 'contain', 'background-repeat': 'no-repeat' } : {}),
       ...look,
     };
   }

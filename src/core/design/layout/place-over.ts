@@ -30,8 +30,8 @@ export function placeFree(part: Part, around: DrawnBox, setting: LayoutContext):
   const { view } = setting;
   const box = boxIn(view, part);
   const piece = view.pieceOf(part);
-  const share = (value: number): string => `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
-  const fixed = part.ornament === true || (piece?.type === 'art' && box[2] < ICON);
+  const share = (value: number): string => shareOf(value, around);
+  const fixed = (part.ornament === true && !runsAcross(box, around)) || (piece?.type === 'art' && box[2] < ICON);
   setting.dress(part, box, { x: box[0], width: box[2] }, true);
   return {
     left: share(box[0] - around[0]),
@@ -39,6 +39,15 @@ export function placeFree(part: Part, around: DrawnBox, setting: LayoutContext):
     width: fixed ? px(box[2]) : isWordsOnly(part, view) ? 'max-content' : share(box[2]),
     ...(piece?.type === 'text' ? linesLook(piece.text) : {}),
   };
+}
+
+/** A length in percent of the width of what lies around. */
+function shareOf(value: number, around: DrawnBox): string {
+  return `${Math.round((value / around[2]) * 1e5) / 1e3}%`;
+}
+
+function runsAcross(box: DrawnBox, around: DrawnBox): boolean {
+  return box[0] <= around[0] + COVER_EDGE && right(box) >= right(around) - COVER_EDGE;
 }
 
 /** A line stays one; lines keep their middle or their end. */
@@ -69,6 +78,7 @@ function anchored(
   const isCover =
     part.ornament !== true && part.parts.length + part.over.length === 0 && holds(box, around, COVER_EDGE);
   if (isCover && holds(around, box, COVER_EDGE)) return COVER;
+  if (part.ornament === true && runsAcross(box, around)) return { ...place, ...alongEdge(box, around) };
   const down = fromBelow(box, around) ? { top: 'auto', bottom: px(bottom(around) - bottom(box)) } : { top: place.top };
   const keeps = part.ornament !== true && keepsWidth(part, holder, views);
   const width = keeps ? { width: px(box[2]), 'max-width': '100%' } : {};
@@ -84,6 +94,14 @@ function anchored(
 
 /** What covers all of its holder does so however large that becomes. */
 const COVER: StyleMap = { left: '0', top: '0', width: '100%', height: '100%', 'aspect-ratio': 'auto' };
+
+/** A curve along an edge is as high, and reaches over the edge, in shares of the width that it runs across. */
+function alongEdge(box: DrawnBox, around: DrawnBox): StyleMap {
+  const share = (value: number): string => shareOf(value, around);
+  return fromBelow(box, around)
+    ? { top: 'auto', bottom: '0', 'margin-bottom': share(bottom(around) - bottom(box)) }
+    : { top: '0', 'margin-top': share(box[1] - around[1]) };
+}
 
 /** What is so many times as far from the top as from the bottom keeps to the bottom. */
 const LOW = 2;

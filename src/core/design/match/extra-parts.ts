@@ -59,10 +59,17 @@ function newThings(extra: readonly Piece[]): Piece[] {
 function insertExtra(root: Part, extra: Piece, other: Pieces, pairs: ReadonlyMap<Piece, Piece>): Part {
   const back = new Map([...pairs].map(([mine, theirs]) => [theirs, mine]));
   const part = partOf(extra, back);
-  const around = other.all.findLast((piece) => piece.inside.includes(extra) && back.has(piece));
-  const holder = around && partWith(root, required(back.get(around)));
+  const holder = holdersOf(extra, other)
+    .flatMap((piece) => back.get(piece) ?? [])
+    .flatMap((mine) => partWith(root, mine) ?? [])[0];
   insertPart(holder ?? root, part, new ArtboardView(other, pairs));
   return part;
+}
+
+/** What a piece lies in on its own artboard, from the inside out. */
+function holdersOf(piece: Piece, { all }: Pick<Pieces, 'all'>): Piece[] {
+  const holder = all.findLast(({ inside }) => inside.includes(piece));
+  return holder ? [holder, ...holdersOf(holder, { all })] : [];
 }
 
 function partWith(part: Part, piece: Piece): Part | undefined {

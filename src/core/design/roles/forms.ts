@@ -39,7 +39,9 @@ export interface Field {
 export function formsOf(root: Part, buttons: ReadonlySet<Part>, width: number, ink?: string): Forms {
   const holders = holdersIn(root);
   const all = [...holders.keys()];
-  const candidates = new Set(all.filter((part) => !buttons.has(part) && couldBeField(part, width)));
+  const candidates = new Set(
+    all.filter((part) => !buttons.has(part) && couldBeField(part, width) && !isCell(part, holders.get(part))),
+  );
   const around: Surroundings = { holders, buttons, width, ink, candidates };
   const evidence = fieldEvidence(around);
   const attached = new Map(
@@ -68,6 +70,15 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, width: number, i
   const submits = new Set([...forms].flatMap((form) => submitOf(form, [...found.keys()], sending) ?? []));
   return { forms, fields, choices, submits };
 }
+
+/** Whether a box is a cell of a table: it takes the whole height of its row. A field in a cell stands apart from the lines. */
+function isCell(part: Part, row: Part | undefined): boolean {
+  const isRow = row?.piece?.type === 'box' && row.piece.shape.columns !== undefined;
+  return isRow && part.box[3] >= CELL * row.box[3];
+}
+
+/** A cell takes this share of the height of its row. */
+const CELL = 0.9;
 
 /** A box that is so many times as high as the lowest field takes several lines. */
 const SEVERAL = 1.8;

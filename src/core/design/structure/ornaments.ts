@@ -52,8 +52,13 @@ function freeShapes({ items, width, height }: DrawnArtboard): Shape[] {
     (item): item is Shape =>
       item.type !== 'text' &&
       (isFree(item) || isReaching(item, { width, height })) &&
-      Math.min(item.box[2], item.box[3]) >= SMALLEST,
+      (Math.min(item.box[2], item.box[3]) >= SMALLEST || isAcross(item, width)),
   );
+}
+
+/** Whether a drawing runs from one side of the artboard to the other. */
+function isAcross({ type, box }: DrawnItem, width: number): boolean {
+  return type === 'art' && box[0] <= 2 && right(box) >= width - 2;
 }
 
 function isFree(shape: Shape): boolean {
@@ -74,6 +79,7 @@ function isCrossed(shape: Shape, artboard: DrawnArtboard): boolean {
   if (later.some((item) => item.type === 'text' && crosses(item, shape))) return true;
   if (isReaching(shape, artboard) && reachesOverBoxes(shape, artboard)) return true;
   if (shape.type === 'picture') return false;
+  if (shape.type === 'art' && isAlongEdge(shape, artboard, later)) return true;
   if (shape.type === 'art' || later.some((item) => item.type === 'text' && isInside(item.box, shape))) return false;
   const [x, y, width, height] = shape.box;
   if (x < -CROSSED || x + width > artboard.width + CROSSED) return true;
@@ -82,6 +88,27 @@ function isCrossed(shape: Shape, artboard: DrawnArtboard): boolean {
     .flatMap(({ box }) => [box[1], bottom(box)]);
   const cutByBand = edges.some((edge) => edge > y + CROSSED && edge < y + height - CROSSED);
   return cutByBand || later.some((item) => item.type === 'picture' && crosses(item, shape));
+}
+
+/** A shape along the edge of a band is at most so high, in shares of its width. */
+const LOW = 0.25;
+
+/** Whether a drawing runs across the whole artboard along the edge of a band, and holds nothing: the curve that a band ends in. */
+function isAlongEdge(shape: Shape, { items, width }: DrawnArtboard, later: readonly DrawnItem[]): boolean {
+  if (!isAcross(shape, width) || shape.box[3] > LOW * width) return false;
+  const isHeld = (item: DrawnItem): boolean => !isBand(item, width) && holds(shape.box, item.box, 2);
+  if (later.some(isHeld)) return false;
+  return items.some((item) => isBand(item, width) && runsAlong(shape.box, item.box));
+}
+
+/** Whether something low runs along the upper or the lower edge of a band. */
+function runsAlong([, y, , high]: DrawnBox, band: DrawnBox): boolean {
+  return band[3] > high && [band[1], bottom(band)].some((edge) => edge > y - 2 && edge < y + high + 2);
+}
+
+/** Whether something low takes the whole width of a band. */
+function isAcrossBox(box: DrawnBox, band: DrawnBox): boolean {
+  return box[0] <= band[0] + 2 && right(box) >= right(band) - 2 && box[3] <= LOW * band[2];
 }
 
 /** Whether a shape covers the edges of something that was painted before it and is no band of the page. */
@@ -143,11 +170,18 @@ export function hangOrnaments(
   orderOf: (part: Part) => number,
 ): void {
   for (const piece of ornaments) {
-    const holder = root.parts.find((part) => {
-      const box = boxOf(part);
-      const isSection = part.site === undefined || part.site === 'footer';
-      return isSection && box !== undefined && orderOf(part) < piece.order && overlap(box, piece.box) > 0;
+    const along = root.parts.filter((part) => {
+      const box = part.piece && boxOf(part);
+      return box && isAcrossBox(piece.box, box) && runsAlong(piece.box, box);
     });
+    const edged = along.findLast((part) => orderOf(part) < piece.order) ?? along[0];
+    const holder =
+      edged ??
+      root.parts.find((part) => {
+        const box = boxOf(part);
+        const isSection = part.site === undefined || part.site === 'footer';
+        return isSection && box !== undefined && orderOf(part) < piece.order && overlap(box, piece.box) > 0;
+      });
     (holder ?? root).over.push(ornamentOf(piece));
   }
 }
