@@ -70,6 +70,21 @@ describe('things that overlap, with nothing around them', () => {
   });
 });
 
+describe('things below each other, of which one lies over the end of the one before', () => {
+  const band = (width: number, y: number): Parameters<typeof artboard>[2] =>
+    box(0, y, width, 200, { 'background-color': 'rgb(230, 230, 220)' });
+  const result = laid(
+    artboard(1000, 700, image('dome.jpg', 0, 0, 1000, 280), band(1000, 300), line('The dome', 100, 360)),
+    artboard(400, 700, image('dome.jpg', 0, 0, 400, 280), band(400, 240), line('The dome', 20, 300)),
+  );
+
+  it('follow each other, and the next begins higher', () => {
+    const looks = result.all(1);
+    expect(looks.some((look) => parseFloat(look['margin-top'] ?? '0') < 0)).toBe(true);
+    expect(looks.some((look) => look['grid-row'] === '1')).toBe(false);
+  });
+});
+
 describe('a veil over an image and its words', () => {
   const result = onArtboard(
     image('dome.jpg', 0, 0, 1000, 500),

@@ -1,6 +1,7 @@
-import { right } from '../../geometry/box.js';
+import { holds, right } from '../../geometry/box.js';
 import type { Part } from '../model/part.js';
-import { isSmallSign, leafPieces, overlapsDown, partsIn, type Holders } from './inside.js';
+import { wordsOf } from '../text/paragraphs.js';
+import { isSmallSign, leafPieces, linesIn, overlapsDown, partsIn, type Holders } from './inside.js';
 
 export type Choice = 'checkbox' | 'radio' | 'switch';
 
@@ -38,12 +39,17 @@ export function choicesOf(
   );
 }
 
-/** The text right of a box in its row, or left of a switch. */
+/** The text right of a box in its row, or left of a switch, where a smaller one may stand below it. */
 function wordsBeside(part: Part, holders: Holders): Part | undefined {
-  const texts = (holders.get(part)?.parts ?? []).filter(
-    ({ piece, box }) => piece?.type === 'text' && overlapsDown(box, part.box),
+  const beside = (holders.get(part)?.parts ?? []).filter(
+    (other) => other !== part && overlapsDown(other.box, part.box),
   );
+  const texts = beside.flatMap((other) => (other.piece ? [other] : other.parts)).filter(isText);
   return texts.find(({ box }) => box[0] >= right(part.box)) ?? texts[0];
+}
+
+function isText({ piece }: Part): boolean {
+  return piece?.type === 'text';
 }
 
 /** Whether one box to tick stands right above or below another. */
@@ -58,12 +64,16 @@ function choiceOf(part: Part, holders: Holders): Choice | undefined {
   const row = holders.get(part);
   if (piece?.type !== 'box' || row?.direction !== 'row') return undefined;
   const [, , width, height] = piece.box;
+  const isSaid = saysState(part);
+  const others = row.parts.filter((other) => other !== part);
+  const switched = (others.length === 1 || (others.length === 2 && others.every(isText))) && isSwitch(part);
+  if (switched && isSaid && wordsBeside(part, holders)) return 'switch';
   const texts = row.parts.flatMap(({ piece: other }) => (other?.type === 'text' ? [other.text] : []));
   const beside = texts.filter(({ box }) => overlapsDown(box, piece.box));
   if (beside.length === 0) return undefined;
   const radius = piece.look['border-radius'] ?? '0';
   const isRound = radius === '50%' || parseFloat(radius) >= height * 0.45;
-  if (isRound && row.parts.length === 2 && isSwitch(part)) return 'switch';
+  if (isRound && switched) return 'switch';
   if (width < TICK[0] || width > TICK[1] || Math.abs(width - height) > SQUARE * width || !canBeTicked(part))
     return undefined;
   const gaps = beside.map(({ box }) => box[0] - right(piece.box));
@@ -85,19 +95,29 @@ function isPlainBox({ piece }: Part): boolean {
   return parseFloat(look['border-width'] ?? '0') > 0 || look['box-shadow'] !== undefined;
 }
 
-/** Height of a switch, px, and its width in heights; what is in it is no wider than its height, as its knob is. */
+/** What a switch says of itself, in several languages. */
+const STATES = /^(on|off|yes|no|an|aus|ein|ja|nein|oui|non|sí|si|sì|sim|não|av|på|aan|uit)$/i;
+
+/** Whether the only words in a box are those that a switch says of itself. */
+function saysState(part: Part): boolean {
+  const texts = linesIn(part);
+  return texts.length > 0 && texts.every((text) => STATES.test(wordsOf(text)));
+}
+
+/** Height of a switch, px, and its width in heights; its knob is no wider than its height, or drawn with all of it. */
 const SWITCH_HEIGHT = [12, 36] as const;
 const SWITCH_WIDTH = [1.5, 2.6] as const;
 
 function isSwitch(part: Part): boolean {
   const [, , width, height] = part.box;
-  const inside = partsIn(part).flatMap(({ piece }) => (piece ? [piece] : []));
+  const drawn = partsIn(part).flatMap(({ piece }) => (piece ? [piece] : []));
+  const inside = saysState(part) ? drawn.filter(({ type }) => type !== 'text') : drawn;
   return (
     height >= SWITCH_HEIGHT[0] &&
     height <= SWITCH_HEIGHT[1] &&
     width >= SWITCH_WIDTH[0] * height &&
     width <= SWITCH_WIDTH[1] * height &&
     inside.length <= 1 &&
-    inside.every(({ box }) => box[2] <= height)
+    inside.every(({ box }) => box[2] <= height || holds(box, part.box, 2))
   );
 }

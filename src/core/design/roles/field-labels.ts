@@ -29,13 +29,15 @@ export function signBeside(part: Part, holders: Holders): Part | undefined {
 const LABEL_GAP = 16;
 const LABEL_EDGE = 24;
 const BESIDE = 48;
-/** Where a row is a label and its field, labels of other lengths above and below it set the distance; px. */
+/** Where a row is labels and their fields, labels of other lengths above and below it set the distance; px. */
 const IN_PAIR = 240;
 
-/** Whether a row is nothing but a label and its field. */
+/** Whether a row is nothing but labels with a field after each, these two among them. */
 function isPairOf(row: Part | undefined, label: Part, field: Part): boolean {
-  const [first, second, more] = row?.parts ?? [];
-  return row?.direction === 'row' && first === label && second === field && !more;
+  const parts = row?.direction === 'row' ? row.parts : [];
+  const at = parts.indexOf(label);
+  const alternate = parts.every(({ piece }, place) => piece?.type === (place % 2 ? 'box' : 'text'));
+  return at >= 0 && alternate && parts.length % 2 === 0 && parts[at + 1] === field;
 }
 
 /** The short text right above a box, or beside it, in what holds it. */

@@ -12,8 +12,9 @@ import {
   type Surroundings,
 } from './field-evidence.js';
 import { choicesOf, type ChoiceBox } from './choices.js';
+import { labelOf } from './field-labels.js';
 import { inputType, type FieldKind } from './form-fields.js';
-import { holdersIn, isSmallSign, leafPieces, overlapsDown, partsIn, pathTo, type Holders } from './inside.js';
+import { holdersIn, isSmallSign, leafPieces, linesIn, overlapsDown, partsIn, pathTo, type Holders } from './inside.js';
 
 /** Forms of a design, by their parts. */
 export interface Forms {
@@ -55,6 +56,10 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, width: number, i
   for (const one of convincing) {
     fields.set(one.part, { kind: kindOf(one, least), why: whyField(one), ...(one.label ? { label: one.label } : {}) });
   }
+  for (const part of all.filter((part) => !fields.has(part) && isFilledIn(part, convincing, holders))) {
+    const label = labelOf(part, holders);
+    fields.set(part, { kind: 'line', why: 'a field, as it looks like the others', ...(label ? { label } : {}) });
+  }
   for (const part of all.filter((part) => isCount(part, around)))
     fields.set(part, { kind: 'number', why: 'a field, as there is a number by itself beside a button' });
   const found = new Map(
@@ -69,6 +74,24 @@ export function formsOf(root: Part, buttons: ReadonlySet<Part>, width: number, i
   const sending = new Set([...buttons, ...attached.values()]);
   const submits = new Set([...forms].flatMap((form) => submitOf(form, [...found.keys()], sending) ?? []));
   return { forms, fields, choices, submits };
+}
+
+/** How much fields of a form differ in height, px. */
+const LIKE = 2;
+
+/** Whether a box with a label is drawn as fields are, whatever is written into it on one line. */
+function isFilledIn(part: Part, fields: readonly FieldEvidence[], holders: Holders): boolean {
+  const { piece } = part;
+  if (piece?.type !== 'box' || part.over.length > 0 || piece.inside.some(({ type }) => type !== 'text')) return false;
+  const [text, more] = linesIn(part);
+  if (!text || more || text.lines.length > 1) return false;
+  const isLike = ({ part: field, inside }: FieldEvidence): boolean =>
+    inside !== undefined &&
+    field.piece?.type === 'box' &&
+    JSON.stringify(field.piece.look) === JSON.stringify(piece.look) &&
+    Math.abs(field.box[3] - part.box[3]) <= LIKE &&
+    Math.abs(inside.box[0] - field.box[0] - (text.box[0] - part.box[0])) <= LIKE;
+  return fields.some(isLike) && labelOf(part, holders) !== undefined;
 }
 
 /** Whether a box is a cell of a table: it takes the whole height of its row. A field in a cell stands apart from the lines. */

@@ -161,6 +161,19 @@ describe('what only narrower artboards have', () => {
     expect(top([line('New', 240, 200)])).toBe('([One Two] [Three New] Four)');
   });
 
+  it('goes into the innermost thing around it that the widest has too', () => {
+    const band = (width: number): Items[number] => box(0, 300, width, 300, { 'background-color': 'rgb(0, 0, 60)' });
+    const items = (width: number): Items => [line('Above', 40, 100), band(width), line('Saturn', 60, 340)];
+    const card = box(20, 330, 360, 240, { 'background-color': 'rgb(30, 30, 90)' });
+    const rule = box(40, 400, 200, 1, { 'background-color': 'rgb(90, 90, 150)' });
+    const full = piecesOf(artboard(1000, 600, ...items(1000)));
+    const narrow = items(400);
+    const other = piecesOf(artboard(400, 600, ...narrow.slice(0, 2), card, ...narrow.slice(2), rule));
+    const tree = arrange(full.top);
+    addExtraParts(tree, [other], [matchArtboards(full, other)]);
+    expect(shapeOf(tree)).toBe('(Above box(Saturn box))');
+  });
+
   it('is known on each board that has it', () => {
     const brought = required(extras[0]?.brought[0]);
     expect(extras[1]?.pairs.get(brought)?.box).toEqual([340, 10, 48, 40]);

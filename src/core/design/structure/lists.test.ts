@@ -76,4 +76,27 @@ describe('lists', () => {
     expect(words).toContain('– Ida, keeper of the tower');
     expect(words).toContain('7. Moonrise');
   });
+
+  it('are entries of a menu with a thin line between each two, whatever follows their first words', () => {
+    const entries = ['Tonight', 'Evenings', 'The marsh', 'Getting here'];
+    const { lists } = made(
+      ...entries.flatMap((entry, at) => [
+        line(entry, 60, 200 + 48 * at),
+        ...(at === 0 ? [line('( clear )', 200, 200 + 48 * at)] : []),
+        box(60, 233 + 48 * at, 240, 1, { 'background-color': 'rgb(200, 200, 200)' }),
+      ]),
+    );
+    expect(lists).toEqual([['ul', 'Tonight ( clear )', ...entries.slice(1)]]);
+  });
+
+  it('have a mark that may be drawn in several pieces', () => {
+    const { lists } = made(
+      ...['A coat for the terrace', 'A torch with a red light', 'Boots for the dyke'].flatMap((words, at) => [
+        box(60, 200 + 50 * at, 20, 20, { 'background-color': 'rgb(200, 240, 200)', 'border-radius': '10px' }),
+        line('\uE802', 64, 214 + 50 * at, { size: 12 }),
+        line(words, 100, 202 + 50 * at),
+      ]),
+    );
+    expect(lists.map(([kind, ...items]) => [kind, items.length])).toEqual([['ul', 3]]);
+  });
 });

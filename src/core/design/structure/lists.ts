@@ -2,11 +2,13 @@ import { required } from '../../data/required.js';
 import type { StyleVariant } from '../../document/types.js';
 import { markKind } from '../../text/words.js';
 import { around, px } from '../../geometry/box.js';
+import { isSetInIcons } from '../model/icon-font.js';
 import { wordsOf } from '../text/paragraphs.js';
 import type { Part } from '../model/part.js';
 import type { Piece } from '../model/piece.js';
 import { goesOnInSteps, lineOfPart } from './line-entries.js';
 import { isPager } from './pagers.js';
+import { withRuledEntries } from './ruled-entries.js';
 import { columnsOf } from './tables.js';
 import type { Mark } from '../model/list-marker.js';
 
@@ -23,15 +25,24 @@ function markOf(part: Part): string | undefined {
     return piece.text.mark && (piece.text.mark.kind === 'number' ? 'number' : piece.text.mark.text);
   const [first, second] = part.parts;
   if ((piece && piece.type !== 'box') || part.direction !== 'row') return undefined;
-  if (!first?.piece || !second || part.over.length) return undefined;
-  return holdsText(second) ? drawnMark(first.piece) : undefined;
+  if (!first || !second || part.over.length || !holdsText(second)) return undefined;
+  return first.piece ? drawnMark(first.piece) : drawnSigns(first);
+}
+
+/** Several small drawings that stand before an item as one. */
+function drawnSigns(part: Part): string | undefined {
+  const signs = [...part.parts, ...part.over].map(({ piece }) => piece && drawnMark(piece));
+  const [, , width, height] = part.box;
+  return signs.length && !signs.includes(undefined) && Math.max(width, height) <= SIGN_SIZE
+    ? `signs ${Math.round(width)} ${Math.round(height)}`
+    : undefined;
 }
 
 function drawnMark(piece: Piece): string | undefined {
   if (piece.type === 'text') {
     const words = wordsOf(piece.text);
     const kind = markKind(words);
-    return kind === 'bullet' ? words : kind;
+    return kind === 'bullet' ? words : (kind ?? (isSetInIcons(piece.text) ? 'sign' : undefined));
   }
   const [, , width, height] = piece.box;
   const isPlain = piece.type !== 'picture' && piece.inside.length === 0;
@@ -102,7 +113,7 @@ export function withLists(whole: Part): Part {
   if (part.direction === 'row' && isPager(parts)) return { ...part, over, list: 'ul', pager: true };
   if (part.direction !== 'stack' || parts.length < 2 || part.list || part.table) return { ...part, parts, over };
   const groups: Part[][] = [];
-  for (const part of parts) {
+  for (const part of withRuledEntries(parts)) {
     const group = groups.at(-1);
     const before = group?.[0];
     const mark = markOf(part);

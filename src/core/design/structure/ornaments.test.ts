@@ -1,7 +1,7 @@
 import { buildDesign } from '../emit/build-design.js';
 import { elements } from '../../document/walk.js';
 import { required } from '../../data/required.js';
-import { artboard, box, image, line, type Item } from '../sample.js';
+import { art, artboard, box, image, line, type Item } from '../sample.js';
 import { ornamentsOn } from './ornaments.js';
 
 const circle = (x: number, y: number, size: number): Item =>
@@ -24,6 +24,37 @@ describe('ornaments', () => {
     const pill = box(300, 100, 400, 80, { 'background-color': 'rgb(0, 0, 60)', 'border-radius': '40px' });
     expect(orders(circle(100, 100, 120), line('12', 150, 150), pill, line('Book an evening', 640, 130))).toEqual([[]]);
     expect(orders(box(-40, 100, 300, 300), line('Nights on the salt marsh', 200, 220))).toEqual([[]]);
+  });
+
+  it('are drawings across the artboard along the edge of a band, unless they hold something', () => {
+    const curve = art('M0 0Q720 60 1000 0', 0, 380, 1000, 40);
+    const band = box(0, 400, 1000, 400, { 'background-color': 'rgb(0, 0, 60)' });
+    expect(orders(curve, band)).toEqual([[0]]);
+    expect(orders(band, art('M0 0Q720 60 1000 0', 0, 500, 1000, 40))).toEqual([[]]);
+    expect(orders(curve, band, box(200, 384, 20, 20))).toEqual([[]]);
+  });
+
+  it('hang on the band along whose edge they run, as high as the width makes them', () => {
+    const { document } = buildDesign({
+      name: 'p',
+      files: ['p.svg'],
+      boards: [
+        artboard(
+          1000,
+          900,
+          line('Nights on the salt marsh', 100, 180, { size: 40 }),
+          line('The dome opens at dusk', 100, 240),
+          art('M0 0Q720 60 1000 0', 0, 380, 1000, 40),
+          box(0, 400, 1000, 500, { 'background-color': 'rgb(0, 0, 60)' }),
+          line('Come on a clear night', 100, 560, { size: 40, color: 'rgb(255, 255, 255)' }),
+          line('Twelve at a time, from the first star on', 100, 640, { color: 'rgb(255, 255, 255)' }),
+        ),
+      ],
+    });
+    const bands = [...elements(document.body)].filter(({ kind }) => kind === 'section');
+    const last = required(required(bands.at(-1)).children?.at(-1));
+    const look = document.styles[('style' in last && last.style) || '']?.rest;
+    expect(look).toMatchObject({ position: 'absolute', width: '100%', top: '0', 'margin-top': '-2%' });
   });
 
   it('are the same on all artboards if they are on one', () => {
