@@ -13,7 +13,7 @@ const MEET = 2.5;
 /** Smallest cell and highest row, px. */
 const NARROWEST = 16;
 const LOWEST = 16;
-const HIGHEST = 160;
+const HIGHEST = 320;
 /** Fewest rows and columns, and the share of the cells with words in them. */
 const ROWS = 3;
 const COLUMNS = 2;

@@ -39,7 +39,7 @@ export function withTableRows(artboard: DrawnArtboard): DrawnArtboard {
   const lined = alike(lines).flatMap((group) => rowsBetween(group, items));
   const isLined = (ground: DrawnShape): boolean =>
     lined.some(({ shape: { box } }) => shared(box, ground.box) > 0 && ground.box[3] <= box[3] + SAME);
-  const grounds = rowGrounds(items).filter((run) => !run.some(({ ground }) => ground && isLined(ground)));
+  const grounds = rowGrounds(items.filter((item) => !isRow(item))).filter((run) => !run.some(({ ground }) => ground && isLined(ground)));
   const rows = [...lined, ...grounds.flatMap((run) => rowsOf(run, items))];
   if (rows.length === 0) return { ...artboard, items };
   const used = new Set<DrawnItem | undefined>(rows.map(({ place }) => place.ground));
@@ -50,6 +50,11 @@ export function withTableRows(artboard: DrawnArtboard): DrawnArtboard {
       rows.some(({ place: { line } }) => line && isLike(item, line) && Math.abs(item.box[1] - line.box[1]) <= SAME));
   const kept = items.filter((item) => !isReplaced(item));
   return { ...artboard, items: [...kept, ...rows.map(({ shape }) => shape)].sort((a, b) => a.order - b.order) };
+}
+
+/** Whether something is known as a row already. */
+function isRow(item: DrawnItem): boolean {
+  return item.type === 'box' && item.columns !== undefined;
 }
 
 function isFlat(box: DrawnBox): boolean {

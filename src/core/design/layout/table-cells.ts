@@ -22,8 +22,11 @@ export function columnsOfTables(root: Part, view: ArtboardView): Map<Part, Colum
 }
 
 function columnsIn(table: Part, view: ArtboardView): [Part, Columns][] {
-  const begins = columnsOf(table.parts.at(-1)?.piece) ?? [];
-  const rows = table.parts.map((row) => ({ row, places: placesOf(row, begins) }));
+  const begins = table.parts.map(({ piece }) => columnsOf(piece)).find((columns) => columns !== undefined) ?? [];
+  /* What only another artboard has between the rows is no row; the heads of columns may be one without a box. */
+  const rows = table.parts
+    .filter((row, at) => columnsOf(row.piece) !== undefined || (at === 0 && row.direction === 'row'))
+    .map((row) => ({ row, places: placesOf(row, begins) }));
   const starts = begins.map((_, column) => {
     const cells = rows.flatMap(({ row, places }) => row.parts.filter((_, at) => places[at] === column));
     const lefts = cells.flatMap((cell) => view.boxOf(cell)?.[0] ?? []);

@@ -4,6 +4,7 @@ import { groupBy } from '../../data/group-by.js';
 import { saidBy } from '../text/paragraphs.js';
 import { matchBetween } from './between-anchors.js';
 import { rewordedTexts } from './reworded-texts.js';
+import { strayPairs, type Stray } from './strays.js';
 import type { Piece, Pieces } from '../model/piece.js';
 
 /** Which piece of another board is the same thing as a piece of the first. */
@@ -24,23 +25,43 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
     taken.add(b);
   };
   const neighbours = neighbourKeys([first, other]);
-  for (const keyOf of [exactKey, looseKey]) {
-    const mine = groupBy(
-      first.all.filter((piece) => !pairs.has(piece)),
-      keyOf,
-    );
-    const theirs = groupBy(
-      other.all.filter((piece) => !taken.has(piece)),
-      keyOf,
-    );
-    for (const [key, list] of mine) pairNearest(list, theirs.get(key) ?? [], first, other, neighbours, pair);
-  }
+  const pairEqual = (except: ReadonlySet<Piece>): void => {
+    for (const keyOf of [exactKey, looseKey]) {
+      const free = first.all.filter((piece) => !pairs.has(piece) && !except.has(piece));
+      const theirs = groupBy(
+        other.all.filter((piece) => !taken.has(piece)),
+        keyOf,
+      );
+      for (const [key, list] of groupBy(free, keyOf))
+        pairNearest(list, theirs.get(key) ?? [], first, other, neighbours, pair);
+    }
+  };
+  pairEqual(new Set());
+  const part = (strays: readonly Stray[]): Set<Piece> => {
+    for (const { piece } of strays) {
+      taken.delete(required(pairs.get(piece)));
+      pairs.delete(piece);
+    }
+    return new Set(strays.map(({ piece }) => piece));
+  };
+  const cellsOf = (strays: readonly Stray[]): Stray[] => strays.filter(({ isCell }) => isCell);
+  const found = strayPairs(first, other, pairs);
+  const strays = part(found);
+  /* What was equal to a stray may stand where that was thought to be. */
+  if (strays.size) pairEqual(strays);
   const reworded = rewordedTexts(first, other, pairs);
   for (const [mine, theirs] of reworded) pair(mine, theirs);
   matchBetween(first, other, pairs, pair);
+  /* What found nothing better has moved out of what holds the rest. */
+  if (strays.size) pairEqual(new Set(cellsOf(found).map(({ piece }) => piece)));
+  part(cellsOf(strayPairs(first, other, pairs)));
   matchHolders(first, other, pairs, taken, pair);
   matchEmpty(first, other, pairs, taken, pair);
-  return { pairs, extra: other.all.filter((piece) => !taken.has(piece)), reworded };
+  return {
+    pairs,
+    extra: other.all.filter((piece) => !taken.has(piece)),
+    reworded: reworded.filter(([mine, theirs]) => pairs.get(mine) === theirs),
+  };
 }
 
 /** What stands right before and after each piece, in the order of painting. */

@@ -13,16 +13,25 @@ export function columnsOf(piece: Piece | undefined): readonly number[] | undefin
 /** The cells of a row: what stands from where each column begins to where the next does. Empty cells are left out. */
 export function cellsIn(pieces: readonly Piece[], columns: readonly number[]): Piece[][] {
   const cells = columns.map((): Piece[] => []);
-  for (const piece of pieces) cells[columnAt(piece, columns)]?.push(piece);
+  for (const piece of pieces) cells[columnAt(startOfPiece(piece), columns)]?.push(piece);
   return cells.filter(({ length }) => length > 0);
 }
 
-/** Number of the column in which a thing begins. */
-function columnAt({ box }: { readonly box: Piece['box'] }, columns: readonly number[]): number {
+/** Number of the column in which something begins, px. */
+function columnAt(start: number, columns: readonly number[]): number {
   return Math.max(
     0,
-    columns.findLastIndex((from) => box[0] >= from - SLACK),
+    columns.findLastIndex((from) => start >= from - SLACK),
   );
+}
+
+/** Where what a cell shows begins, px: columns are told by that, and a box around it may begin before. */
+function startOfPiece({ box, inside }: Piece): number {
+  return inside.length ? Math.min(...inside.map((inner) => inner.box[0])) : box[0];
+}
+
+function startOfCell({ piece, box }: Part): number {
+  return piece ? startOfPiece(piece) : box[0];
 }
 
 /** Things may begin so far before their column, px. */
@@ -79,7 +88,7 @@ function headFor(row: Part, above: Part | undefined): Part | undefined {
   const columns = columnsOf(row.piece) ?? [];
   if (!above || above.piece || above.over.length || above.direction !== 'row' || above.parts.length < FEWEST)
     return undefined;
-  const places = above.parts.map((part) => columnAt(part, columns));
+  const places = above.parts.map((part) => columnAt(startOfCell(part), columns));
   const isHead =
     above.parts.every(({ piece }) => piece?.type === 'text') &&
     places.every((place, at) => at === 0 || place > required(places[at - 1]));
@@ -102,5 +111,5 @@ function lookOf({ look: { size, weight, color, style } }: Paragraph): string {
 
 /** Numbers of the columns in which the cells of a row stand, for the rows of a table. */
 export function placesOf(row: Part, columns: readonly number[]): number[] {
-  return row.parts.map((part) => columnAt(part, columns));
+  return row.parts.map((part) => columnAt(startOfCell(part), columns));
 }
