@@ -125,10 +125,15 @@ export function isFooter(part: Part): boolean {
 const LINK_COLUMNS = 2;
 const LINK_LINES = 3;
 
+/** What lies in boxes that hold nothing else. */
+function unwrapped(pieces: readonly Piece[]): readonly Piece[] {
+  const [only, more] = pieces;
+  return only?.inside.length && !more ? unwrapped(only.inside) : pieces;
+}
+
 /** Whether a section holds brief things only, set small, with columns of lines that begin at one edge among them. */
 function hasLinkColumns(part: Part): boolean {
-  const own = levelPieces(part);
-  const pieces = own.length === 1 ? own.flatMap(({ inside }) => inside) : own;
+  const pieces = unwrapped(levelPieces(part));
   const columns = cutColumns(pieces);
   const isLinks = (column: readonly Piece[]): boolean => {
     const lines = column.filter((piece) => piece.type === 'text' && isBrief(piece));

@@ -51,3 +51,24 @@ describe('a portrait over the upper edge of a card that begins in an image', () 
     expect([wide(520), wide(120)]).toEqual([['box'], ['box', 'picture']]);
   });
 });
+
+describe('a card under the beginning of the band that follows', () => {
+  const under = (cardTop: number): { readonly box: readonly number[]; readonly hang: number } => {
+    const card = box(200, cardTop, 800, 300, WHITE);
+    const { all } = piecesOf(
+      artboard(1200, 900, line('Our guides', 200, 60), card, line('Ada Fenwick', 540, 320), band),
+    );
+    const found = required(
+      all.find(({ type, look }: { type: string; look?: unknown }) => type === 'box' && look === WHITE),
+    );
+    return { box: found.box, hang: found.hang ?? 0 };
+  };
+
+  it('ends where the band begins, and hangs over that by the rest', () => {
+    expect(under(300)).toEqual({ box: [200, 300, 800, 200], hang: 100 });
+  });
+
+  it('stays whole if most of it lies under the band', () => {
+    expect(under(420)).toEqual({ box: [200, 420, 800, 300], hang: 0 });
+  });
+});

@@ -22,8 +22,12 @@ export function overhang(top: Piece[], kept: Piece[], width: number): void {
   for (const piece of [...top]) {
     if (piece.type === 'text' || bands.includes(piece)) continue;
     const [x, y, wide, high] = piece.box;
+    /* What lies under the beginning of a band for its smaller part belongs above it, too. */
     const band = bands.find(
-      (band) => band.order < piece.order && band.box[1] > y + LEAST_OVERLAP && band.box[1] < y + high - LEAST_OVERLAP,
+      (band) =>
+        (band.order < piece.order || band.box[1] >= y + high / 2) &&
+        band.box[1] > y + LEAST_OVERLAP &&
+        band.box[1] < y + high - LEAST_OVERLAP,
     );
     if (!band) {
       riseOver(bands, piece, top, kept);

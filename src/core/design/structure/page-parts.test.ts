@@ -86,6 +86,9 @@ describe('the last section', () => {
   it('is the footer if it is columns of brief lines, set small', () => {
     expect(partsIn(page(900, ...above, ...column(80), ...column(500), ...column(900))).at(-1)?.[0]).toBe('footer');
     expect(partsIn(page(900, ...above, ...column(80, 30), ...column(500, 30))).at(-1)?.[0]).toBe('section');
+    const grounds = [box(0, 640, 1200, 260), box(0, 670, 1200, 230, { 'background-color': 'rgb(20, 30, 60)' })];
+    const held = page(900, ...above, ...grounds, ...column(80), ...column(500), ...column(900));
+    expect(partsIn(held).at(-1)?.[0]).toBe('footer');
   });
 });
 
