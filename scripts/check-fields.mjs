@@ -1,5 +1,6 @@
 // node scripts/check-fields.mjs PROJECT…: for each page of converted projects, the share of words, pictures and links that a
-// field reaches, and whether each field that is set changes just its own place in the rendered page. Exit code 1 if not.
+// field reaches, the share of the words of texts that stand in one field each, and whether each field that is set changes
+// just its own place in the rendered page. Exit code 1 if not.
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
@@ -28,6 +29,37 @@ function thingsIn(body) {
     }
   };
   visit(body, false);
+  return found;
+}
+
+/** Elements that a person sees as one text each. */
+const TEXT = /^(p|h[1-6]|li|td|th|dt|dd|figcaption|caption|blockquote|summary|legend|address)$/;
+/** What begins a text, or a thing, of its own in such an element. */
+const APART =
+  /^(p|h[1-6]|ul|ol|dl|table|div|section|article|figure|blockquote|form|input|select|textarea|button|label|details|iframe|video)$/;
+
+/** Texts with words of their own and nothing but in-line things in them: how many words there are, and whether one field has them. */
+function textsIn(body) {
+  const found = [];
+  const children = (node) => node.children ?? [];
+  const isPlain = (node) =>
+    children(node).every((child) => child.kind === 'words' || (!APART.test(child.element) && isPlain(child)));
+  const fieldsOf = (node) =>
+    node.rich
+      ? [node.rich]
+      : children(node).flatMap((child) => (child.kind === 'words' ? (child.field ?? []) : fieldsOf(child)));
+  const said = (node) =>
+    children(node)
+      .map((child) => (child.kind === 'words' ? child.text : said(child)))
+      .join('');
+  const visit = (node) => {
+    const own = children(node).some((child) => child.kind === 'words' && /[\p{L}\p{N}]/u.test(child.text));
+    if (TEXT.test(node.element) && own && isPlain(node)) {
+      const words = said(node).split(/\s+/).filter(Boolean);
+      found.push({ words: words.length, whole: new Set(fieldsOf(node)).size === 1, says: words.slice(0, 8).join(' ') });
+    } else for (const child of children(node)) if (child.kind !== 'words') visit(child);
+  };
+  visit(body);
   return found;
 }
 
@@ -68,14 +100,19 @@ for (const project of process.argv.slice(2)) {
     const missed = things.filter(({ reached }) => !reached);
     const { values, lists } = originalValues(document);
     const off = inexact(document);
+    const texts = textsIn(document.body);
+    const split = texts.filter(({ whole }) => !whole);
+    const count = (list) => list.reduce((sum, { words }) => sum + words, 0);
+    const whole = count(texts) ? Math.round((1000 * (count(texts) - count(split))) / count(texts)) / 10 : 100;
     const numbered = [...values.keys()].filter((path) =>
       /\.(text|item|cell|link|heading|picture|button|label)-\d+$/.test(path),
     );
     wrong ||= missed.length > 0 || off.length > 0;
     console.log(
-      `${project} ${document.name}: ${things.length - missed.length} of ${things.length} reached, ${values.size} fields, ${off.length} not exact, ${lists.size} lists, ${numbered.length} named by number`,
+      `${project} ${document.name}: ${things.length - missed.length} of ${things.length} reached, ${values.size} fields, ${whole} % of the words of texts in one field, ${off.length} not exact, ${lists.size} lists, ${numbered.length} named by number`,
     );
     for (const { what } of missed.slice(0, 5)) console.log(`  not reached: ${what}`);
+    for (const { says } of split.slice(0, 5)) console.log(`  in several fields: ${says}`);
     for (const path of off.slice(0, 5)) console.log(`  not exact: ${path}`);
     for (const path of numbered.slice(0, 5)) console.log(`  named by number: ${path}`);
   }

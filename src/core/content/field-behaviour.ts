@@ -1,6 +1,7 @@
 import { isScriptAddress } from '../document/addresses.js';
 import type { FieldType } from '../document/field-types.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
+import { textOf } from '../document/walk.js';
 import { BACKGROUND } from './backgrounds.js';
 import { FOCUS, readFocus } from './focus.js';
 import { formatOf } from './formats.js';
@@ -8,6 +9,7 @@ import { ICON, iconsOf } from './icons.js';
 import { FLAGS, isAnswer } from './looks.js';
 import { isSwitch } from './parts.js';
 import type { Field } from './regions.js';
+import { namedRuns, SAYS } from './rich-runs.js';
 import { LOOK } from './values.js';
 
 /** Where a field is in the page. */
@@ -58,6 +60,15 @@ const SWITCH_HELP: Readonly<Record<string, string>> = {
   required: 'Whether it must be filled in before the form can be sent.',
   open: 'Whether it is open at first.',
 };
+
+/** What the text has that stands in braces. */
+function namedHelp({ children = [] }: ElementNode, { styles }: PageDocument): string {
+  const shown = [...namedRuns(children, styles).byName].map(([name, [model]]) => {
+    const says = model?.attributes?.[SAYS[model.element] ?? ''] === undefined ? '' : '=…';
+    return model && textOf(model) ? `{${name}${says}|…}` : `{${name}}`;
+  });
+  return shown.length ? `; also ${shown.join(', ')}` : '';
+}
 
 const FLAG_HELP: Readonly<Record<(typeof FLAGS)[number], string>> = {
   flipped: 'Whether its sides are swapped.',
@@ -136,8 +147,10 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
       readFocus(value) === undefined ? `"${value}" is not a point of an image; write it as 50% 30%` : undefined,
   },
   rich: {
-    recognise: ({ use }) =>
-      use?.rich ? { help: 'Formatting is allowed: **strong**, *emphasis*, [link](<address>).' } : undefined,
+    recognise: ({ use, document }) =>
+      use?.rich
+        ? { help: `Formatting is allowed: **strong**, *emphasis*, [link](<address>)${namedHelp(use.node, document)}.` }
+        : undefined,
   },
   number: {
     recognise: (value) => (/^(number|year)$/.test(commonFormat(value) ?? '') ? wordDetails(value) : undefined),

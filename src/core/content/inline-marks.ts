@@ -1,4 +1,5 @@
 import { Parser, type Node } from 'commonmark';
+import { bracesIn, intoBraces, type Brace, type Piece } from './rich-braces.js';
 import { escapedText } from './rich.js';
 
 /** A CommonMark text as words and the marks around them, for formats that have marks of their own. */
@@ -13,36 +14,60 @@ export type Inline =
       readonly inside: readonly Inline[];
     };
 
-export type RunKind = 'strong' | 'emphasis' | 'link' | 'code';
+/** `named` is what CommonMark cannot say: it stands in braces. */
+export type RunKind = 'strong' | 'emphasis' | 'link' | 'code' | 'named';
 
 const KINDS: Readonly<Record<string, RunKind>> = { strong: 'strong', emph: 'emphasis', link: 'link' };
 
-/** Takes a CommonMark text apart (spec 0.31, inlines). */
+/** Takes a text of a rich field apart (CommonMark 0.31, inlines, and braces). */
 export function inlinesOf(value: string): Inline[] {
+  const { text, braces } = bracesIn(value);
   const found: Inline[] = [];
-  for (let block = new Parser({ smart: false }).parse(value).firstChild; block; block = block.next) {
+  for (let block = new Parser({ smart: false }).parse(text).firstChild; block; block = block.next) {
     if (found.length) found.push({ type: 'break', mark: '\n\n' });
-    found.push(...below(block));
+    found.push(...below(block, braces));
   }
   return found;
 }
 
-function below(parent: Node): Inline[] {
+function below(parent: Node, braces: readonly Brace[]): Inline[] {
   const found: Inline[] = [];
-  for (let node = parent.firstChild; node; node = node.next) found.push(...inlineOf(node));
-  return found;
+  for (let node = parent.firstChild; node; node = node.next) found.push(...inlineOf(node, braces));
+  if (braces.length === 0) return found;
+  const wordsOf = (inline: Inline): string | undefined => (inline.type === 'words' ? inline.text : undefined);
+  return intoBraces(joined(found), braces, wordsOf, (text): Inline => ({ type: 'words', text })).map(fromPiece);
 }
 
-function inlineOf(node: Node): Inline[] {
+function fromPiece(piece: Piece<Inline>): Inline {
+  if (!('brace' in piece)) return piece;
+  const { brace, inside } = piece;
+  return inside
+    ? { type: 'run', kind: 'named', open: brace.written, close: '}', inside: inside.map(fromPiece) }
+    : { type: 'break', mark: brace.written };
+}
+
+/** Words that follow each other as one: CommonMark parts them at signs. */
+function joined(inlines: readonly Inline[]): Inline[] {
+  const result: Inline[] = [];
+  for (const inline of inlines) {
+    const last = result.at(-1);
+    if (last?.type === 'words' && inline.type === 'words')
+      result[result.length - 1] = { type: 'words', text: last.text + inline.text };
+    else result.push(inline);
+  }
+  return result;
+}
+
+function inlineOf(node: Node, braces: readonly Brace[]): Inline[] {
   const kind = KINDS[node.type];
-  if (kind) return [{ type: 'run', kind, ...marksOf(node, kind), inside: below(node) }];
+  if (kind) return [{ type: 'run', kind, ...marksOf(node, kind), inside: below(node, braces) }];
   if (node.type === 'code')
     return [
       { type: 'run', kind: 'code', open: '`', close: '`', inside: [{ type: 'words', text: node.literal ?? '' }] },
     ];
   if (node.type === 'linebreak') return [{ type: 'break', mark: '\\\n' }];
   if (node.type === 'softbreak') return [{ type: 'words', text: ' ' }];
-  return node.literal === null ? below(node) : [{ type: 'words', text: node.literal }];
+  return node.literal === null ? below(node, braces) : [{ type: 'words', text: node.literal }];
 }
 
 function marksOf({ destination }: Node, kind: RunKind): { readonly open: string; readonly close: string } {

@@ -1,21 +1,15 @@
 import { Parser, type Node } from 'commonmark';
 import { isScriptAddress } from '../document/addresses.js';
-import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
+import type { ElementNode, PageNode } from '../document/types.js';
 import { isWords, textOf } from '../document/walk.js';
+import { bracesIn, intoBraces, openBrace, type Brace, type Piece } from './rich-braces.js';
+import { isInText, markOf, namedRuns, SAYS, type Mark, type NamedRuns, type Styles } from './rich-runs.js';
 
-/** Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks. */
+/**
+ * Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks; and in
+ * braces what that cannot say.
+ */
 
-type Mark = 'strong' | 'emph' | 'code' | 'link' | 'linebreak';
-
-const BY_ELEMENT: Readonly<Record<string, Mark>> = {
-  strong: 'strong',
-  b: 'strong',
-  em: 'emph',
-  i: 'emph',
-  code: 'code',
-  a: 'link',
-  br: 'linebreak',
-};
 const ELEMENT: Readonly<Record<Mark, string>> = {
   strong: 'strong',
   emph: 'em',
@@ -24,48 +18,51 @@ const ELEMENT: Readonly<Record<Mark, string>> = {
   linebreak: 'br',
 };
 
-type Styles = Readonly<Record<string, SharedStyle>>;
-
-/** What an element in a text is in CommonMark; undefined for what that cannot say, as a run in another colour. */
-function markOf(node: ElementNode, styles: Styles): Mark | undefined {
-  const known = BY_ELEMENT[node.element];
-  if (known || node.element !== 'span' || node.difference) return known;
-  const style = styles[node.style ?? ''];
-  const [only, more] = Object.entries(style?.rest ?? {});
-  if (!only || more || style?.variants?.length) return undefined;
-  const [name, value] = only;
-  if (name === 'font-weight' && (value === 'bold' || Number(value) >= 600)) return 'strong';
-  return name === 'font-style' && value === 'italic' ? 'emph' : undefined;
-}
-
-/** Whether all that a text holds can be said in CommonMark. */
-export function canBeRich({ children = [] }: ElementNode, styles: Styles): boolean {
-  return children.every((child) => isWords(child) || (markOf(child, styles) !== undefined && canBeRich(child, styles)));
+/** Whether all that a text holds can be said in it. */
+export function canBeRich({ children = [] }: ElementNode): boolean {
+  return children.every((child) => isWords(child) || (isInText(child) && canBeRich(child)));
 }
 
 /** What a text says, as CommonMark. */
 export function toMarkdown(children: readonly PageNode[] = [], styles: Styles): string {
-  return escapedStart(inline(children, styles).trim());
+  return escapedStart(inline(children, styles, namedRuns(children, styles)).trim());
 }
 
 /** Whether a text is the same again when it is read from what it says. */
 export function readsBack(node: ElementNode, styles: Styles): boolean {
   const value = toMarkdown(node.children, styles);
   const again = fromMarkdown(node, value, styles);
-  return textOf(again) === textOf(node) && toMarkdown(again.children, styles) === value;
+  /* White space beside a line break is not seen; elsewhere what it says has it. */
+  const letters = (of: ElementNode): string => textOf(of).replace(/\s/g, '');
+  const isSame = letters(again) === letters(node) && toMarkdown(again.children, styles) === value;
+  return isSame && nested(again.children) === nested(node.children);
 }
 
-function inline(children: readonly PageNode[] = [], styles: Styles): string {
-  return children
-    .map((child) => (isWords(child) ? escapedText(child.text.replace(/\s+/g, ' ')) : marked(child, styles)))
-    .join('');
+/** What is set off in what: strong words in strong ones cannot be said. */
+function nested(children: readonly PageNode[] = []): string {
+  return children.map((child) => (isWords(child) ? '' : `${child.element}(${nested(child.children)})`)).join('');
 }
 
-function marked(node: ElementNode, styles: Styles): string {
+function inline(children: readonly PageNode[] = [], styles: Styles, named: NamedRuns): string {
+  let said = '';
+  for (const child of children) {
+    const next = isWords(child) ? escapedText(child.text.replace(/\s+/g, ' ')) : marked(child, styles, named);
+    /* White space that meets is one space, as browsers show it. */
+    said += /[ \n]$/.test(said) ? next.replace(/^ /, '') : next;
+  }
+  return said;
+}
+
+function marked(node: ElementNode, styles: Styles, named: NamedRuns): string {
   const mark = markOf(node, styles);
   if (mark === 'linebreak') return '\\\n';
-  const inner = inline(node.children, styles).trim();
-  if (!inner || !mark) return inner;
+  const written = inline(node.children, styles, named);
+  if (!mark) {
+    const open = openBrace(named.nameOf.get(node) ?? 'span', node.attributes?.[SAYS[node.element] ?? '']);
+    return textOf(node) ? `${open}|${written}}` : `${open}}`;
+  }
+  const inner = written.trim();
+  if (!inner) return inner;
   /* White space at the edges of a run stands outside of its marks (CommonMark, 6.2). */
   const raw = node.children?.map((child) => (isWords(child) ? child.text : 'x')).join('') ?? '';
   const edges = [/^\s/.test(raw) ? ' ' : '', /\s$/.test(raw) ? ' ' : ''] as const;
@@ -83,7 +80,7 @@ function around(mark: Mark, inner: string, { attributes, children = [] }: Elemen
 
 /** Words in which nothing is a mark. */
 export function escapedText(text: string): string {
-  return text.replace(/[\\`*_[\]<>&#!~|]/g, '\\$&');
+  return text.replace(/[\\`*_[\]<>&#!~|{}]/g, '\\$&');
 }
 
 /** What would begin a list, a rule or a title under a line above is no such thing. */
@@ -93,40 +90,52 @@ function escapedStart(text: string): string {
 
 /**
  * A text with what its field says now. What is set off looks as the same did in the source; HTML is text.
- * @param value CommonMark; several paragraphs become lines of one
+ * @param value CommonMark with braces; several paragraphs become lines of one
  */
-// eslint-disable-next-line max-lines-per-function -- one walk over the parsed text, whose steps share the runs of the page
 export function fromMarkdown(node: ElementNode, value: string, styles: Styles): ElementNode {
-  const models = new Map<Mark, ElementNode>();
-  const collect = (node: PageNode): void => {
-    if (isWords(node)) return;
-    const mark = markOf(node, styles);
-    if (mark && !models.has(mark)) models.set(mark, node);
-    node.children?.forEach(collect);
-  };
-  node.children?.forEach(collect);
-  let result = 0;
-  const run = (mark: Mark, children: readonly PageNode[], href?: string): ElementNode => {
-    const model = models.get(mark);
-    result += 1;
-    const attributes = { ...model?.attributes, ...(href === undefined ? {} : { href }) };
-    return {
-      kind: mark === 'link' ? 'link' : mark === 'linebreak' ? 'break' : 'run',
-      name: mark === 'link' ? 'link' : 'text',
-      element: ELEMENT[mark],
-      ...model,
-      id: `${node.id}-run-${result}`,
-      inline: true,
-      ...(Object.keys(attributes).length ? { attributes } : {}),
-      ...(mark === 'linebreak' ? {} : { children }),
+  return { ...node, children: new Reading(node, styles).read(value) };
+}
+
+/** Reads one text, with the runs of the source as models: the first strong words look as the first ones there did. */
+class Reading {
+  private readonly models = new Map<Mark, ElementNode[]>();
+  private readonly used = new Map<string, number>();
+  private readonly named: NamedRuns;
+  private braces: readonly Brace[] = [];
+  private made = 0;
+
+  constructor(
+    private readonly node: ElementNode,
+    styles: Styles,
+  ) {
+    const collect = (node: PageNode): void => {
+      if (isWords(node)) return;
+      const mark = markOf(node, styles);
+      if (mark) this.models.set(mark, [...(this.models.get(mark) ?? []), node]);
+      node.children?.forEach(collect);
     };
-  };
-  const read = (parent: Node): PageNode[] => {
+    node.children?.forEach(collect);
+    this.named = namedRuns(node.children ?? [], styles);
+  }
+
+  read(value: string): PageNode[] {
+    const { text, braces } = bracesIn(value);
+    this.braces = braces;
+    const blocks: PageNode[] = [];
+    for (let block = new Parser({ smart: false }).parse(text).firstChild; block; block = block.next) {
+      if (blocks.length) blocks.push(this.run('linebreak', () => []));
+      blocks.push(...this.readOne(block));
+    }
+    return oneByOne(this.inBraces(blocks));
+  }
+
+  private below(parent: Node): PageNode[] {
     const found: PageNode[] = [];
-    for (let node = parent.firstChild; node; node = node.next) found.push(...readOne(node));
-    return oneByOne(found);
-  };
-  const readOne = (node: Node): PageNode[] => {
+    for (let node = parent.firstChild; node; node = node.next) found.push(...this.readOne(node));
+    return oneByOne(this.inBraces(oneByOne(found)));
+  }
+
+  private readOne(node: Node): PageNode[] {
     switch (node.type) {
       case 'text':
       case 'html_inline':
@@ -135,29 +144,91 @@ export function fromMarkdown(node: ElementNode, value: string, styles: Styles): 
       case 'softbreak':
         return [{ kind: 'words', text: ' ' }];
       case 'code':
-        return [run('code', [{ kind: 'words', text: node.literal ?? '' }])];
+        return [this.run('code', () => [{ kind: 'words', text: node.literal ?? '' }])];
       case 'code_block':
         return [{ kind: 'words', text: (node.literal ?? '').trimEnd() }];
       case 'linebreak':
       case 'thematic_break':
-        return [run('linebreak', [])];
+        return [this.run('linebreak', () => [])];
       case 'strong':
       case 'emph':
-        return [run(node.type, read(node))];
+        return [this.run(node.type, () => this.below(node))];
       case 'link': {
         const href = node.destination ?? '';
-        return isScriptAddress(href) ? read(node) : [run('link', read(node), href)];
+        return isScriptAddress(href) ? this.below(node) : [this.run('link', () => this.below(node), href)];
       }
       default:
-        return read(node);
+        return this.below(node);
     }
-  };
-  const blocks: PageNode[] = [];
-  for (let block = new Parser({ smart: false }).parse(value).firstChild; block; block = block.next) {
-    if (blocks.length) blocks.push(run('linebreak', []));
-    blocks.push(...readOne(block));
   }
-  return { ...node, children: oneByOne(blocks) };
+
+  private inBraces(nodes: readonly PageNode[]): PageNode[] {
+    if (this.braces.length === 0) return [...nodes];
+    const wordsOf = (node: PageNode): string | undefined => (isWords(node) ? node.text : undefined);
+    const pieces = intoBraces<PageNode>(nodes, this.braces, wordsOf, (text) => ({ kind: 'words', text }));
+    return oneByOne(pieces.flatMap((piece) => this.fromPiece(piece)));
+  }
+
+  private fromPiece(piece: Piece<PageNode>): PageNode[] {
+    if (!('brace' in piece)) return [piece];
+    const { brace, inside } = piece;
+    const model = this.next(`{${brace.name}`, this.named.byName.get(brace.name) ?? []);
+    const children = inside?.flatMap((inner) => this.fromPiece(inner));
+    const isLike = model && Boolean(textOf(model)) === (inside !== undefined);
+    if (!isLike)
+      return [
+        { kind: 'words', text: brace.written },
+        ...(children ? [...children, { kind: 'words' as const, text: '}' }] : []),
+      ];
+    const { [SAYS[model.element] ?? '']: _, ...attributes } = model.attributes ?? {};
+    const says = SAYS[model.element];
+    const all = says && brace.value !== undefined ? { ...attributes, [says]: brace.value } : attributes;
+    return [this.like(model, all, children)];
+  }
+
+  private run(mark: Mark, inside: () => PageNode[], href?: string): ElementNode {
+    const known = this.models.get(mark) ?? [];
+    const model = this.next(mark, known, (one) => href !== undefined && one.attributes?.['href'] === href);
+    const attributes = { ...model?.attributes, ...(href === undefined ? {} : { href }) };
+    const plain: ElementNode = {
+      id: '',
+      kind: mark === 'link' ? 'link' : mark === 'linebreak' ? 'break' : 'run',
+      name: mark === 'link' ? 'link' : 'text',
+      element: ELEMENT[mark],
+    };
+    return this.like({ ...plain, ...model }, attributes, mark === 'linebreak' ? undefined : inside());
+  }
+
+  private like(
+    model: ElementNode,
+    attributes: Readonly<Record<string, string>>,
+    children?: readonly PageNode[],
+  ): ElementNode {
+    this.made += 1;
+    const { attributes: _, children: drawn, ...rest } = model;
+    const shown = children ?? (model.kind === 'break' ? undefined : drawn);
+    return {
+      ...rest,
+      id: `${this.node.id}-run-${this.made}`,
+      inline: true,
+      ...(Object.keys(attributes).length ? { attributes } : {}),
+      ...(shown ? { children: shown } : {}),
+    };
+  }
+
+  /** The model for the next run of its kind: a fitting one, else in their order; the last one for those after it, without its id. */
+  private next(
+    kind: string,
+    models: readonly ElementNode[],
+    fits: (model: ElementNode) => boolean = () => false,
+  ): ElementNode | undefined {
+    const at = this.used.get(kind) ?? 0;
+    this.used.set(kind, at + 1);
+    const model = models.find(fits) ?? models[Math.min(at, models.length - 1)];
+    if (!model || at < models.length || model.attributes?.['id'] === undefined) return model;
+    const { id: _, ...attributes } = model.attributes;
+    return { ...model, attributes };
+  }
 }
 
 /** Words that follow each other as one. */

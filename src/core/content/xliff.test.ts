@@ -40,6 +40,14 @@ describe('XLIFF', () => {
     expect(readXliff(text, 'a').pages.get('home')?.[0]?.source(true)).toBe(rich);
   });
 
+  it('writes what stands in braces as placeholders, too', () => {
+    const rich = 'H{sub|2}O on {time=2026-03-08|8 *March*} {icon} and \\{so on\\}';
+    const text = writeXliff('home', languages, [unit('a.b', rich, { rich: true })]);
+    expect(text).toContain('H<pc id="1" type="other" dataRefStart="d1" dataRefEnd="d2">2</pc>O');
+    expect(text).toContain('<data id="d3">{time=2026-03-08|</data>');
+    expect(readXliff(text, 'a').pages.get('home')?.[0]?.source(true)).toBe(rich);
+  });
+
   it('lets a translator move what is set off, and says what got lost', () => {
     const text = writeXliff('home', languages, [unit('a.b', '*One* and **two**', { rich: true })]);
     const back = (target: string): TranslatedUnit | undefined =>

@@ -31,6 +31,7 @@ const TYPES: Readonly<Record<RunKind, string>> = {
   emphasis: 'type="fmt" subType="xlf:i"',
   link: 'type="link"',
   code: 'type="fmt" subType="tavrik:code"',
+  named: 'type="other"',
 };
 
 /** A page as an XLIFF file. @param languages as BCP 47 tags */
@@ -197,12 +198,21 @@ function inlinesIn(parent: Node, data: ReadonlyMap<string, string>): Inline[] {
     if (element.localName === 'ph') found.push({ type: 'break', mark: mark('dataRef') });
     else if (element.localName === 'pc') {
       const open = mark('dataRefStart');
-      const kind = open === '`' ? 'code' : open === '[' ? 'link' : open === '**' ? 'strong' : 'emphasis';
+      const kind = KINDS[open.slice(0, 2)] ?? KINDS[open.slice(0, 1)] ?? 'emphasis';
       found.push({ type: 'run', kind, open, close: mark('dataRefEnd'), inside: inlinesIn(element, data) });
     } else found.push(...inlinesIn(element, data));
   }
   return found;
 }
+
+/** Kinds of runs by what opens them. */
+const KINDS: Readonly<Record<string, RunKind>> = {
+  '`': 'code',
+  '[': 'link',
+  '**': 'strong',
+  '*': 'emphasis',
+  '{': 'named',
+};
 
 function* named(parent: Element, name: string): Generator<Element> {
   const all = parent.getElementsByTagNameNS(NAMESPACE, name);

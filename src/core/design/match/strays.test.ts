@@ -39,6 +39,15 @@ describe('equal words in several rows', () => {
     expect(heights(wide, narrow)).toMatchObject({ Friday: [120], [long]: [120, 220, 700] });
   });
 
+  it('are told apart in boxes in boxes, too', () => {
+    const nested = (width: number, last: string): Item[] => [
+      box(10, 90, width + 20, 90, { 'background-color': 'rgb(200, 200, 190)' }),
+      ...card(100, ['Friday', 'Saturn', 'Twelve', last], width),
+      line(long, 40, 700),
+    ];
+    expect(heights(nested(1100, long), nested(460, 'The sky clears after'))).toMatchObject({ [long]: [120, 700] });
+  });
+
   it('may stand elsewhere if nothing in their row is like them', () => {
     const wide = [...card(100, ['Friday', 'Saturn', 'Twelve', 'Book'], 1100), line('Come early', 40, 700)];
     const narrow = [

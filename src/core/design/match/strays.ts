@@ -19,9 +19,10 @@ export interface Stray {
  */
 export function strayPairs(first: Pieces, other: Pieces, pairs: ReadonlyMap<Piece, Piece>): Stray[] {
   const holders = other.all.filter(isHolder).map((piece) => new Set(leavesOf(piece)));
-  return first.all.filter(isHolder).flatMap((holder) => {
+  const found = new Map<Piece, Stray>();
+  for (const holder of first.all.filter(isHolder)) {
     const leaves = leavesOf(holder).filter((leaf) => pairs.has(leaf));
-    if (leaves.length < FEWEST) return [];
+    if (leaves.length < FEWEST) continue;
     const isIn = (leaf: Piece, theirs: ReadonlySet<Piece>): boolean => {
       const mate = pairs.get(leaf);
       return mate !== undefined && theirs.has(mate);
@@ -30,10 +31,11 @@ export function strayPairs(first: Pieces, other: Pieces, pairs: ReadonlyMap<Piec
       .map((theirs) => ({ theirs, count: leaves.filter((leaf) => isIn(leaf, theirs)).length }))
       .filter(({ count }) => count >= AGREEING * leaves.length)
       .sort((a, b) => b.count - a.count || a.theirs.size - b.theirs.size)[0];
-    if (!home) return [];
+    if (!home) continue;
     const isCell = holder.type === 'box' && holder.shape.columns !== undefined;
-    return leaves.filter((leaf) => !isIn(leaf, home.theirs)).map((piece) => ({ piece, isCell }));
-  });
+    for (const piece of leaves.filter((leaf) => !isIn(leaf, home.theirs))) found.set(piece, { piece, isCell });
+  }
+  return [...found.values()];
 }
 
 function isHolder(piece: Piece): boolean {

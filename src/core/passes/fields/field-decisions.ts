@@ -78,7 +78,7 @@ function retyped(document: PageDocument, { at, type, line }: FieldDecision): Pag
     const words = (node.children ?? []).filter((child) => !isWords(child) || child.text.trim());
     const [only] = words;
     if (type === 'rich' && only && isWords(only) && isMeant(only.field)) {
-      if (words.length > 1 || node.rich !== undefined || !canBeRich(node, document.styles))
+      if (words.length > 1 || node.rich !== undefined || !canBeRich(node))
         throw new TavrikError(
           `"${at}" is only a part of a text.`,
           where,

@@ -223,9 +223,11 @@ class Naming {
       !children.some((child) => isWords(child) && child.text.trim())
     )
       return false;
-    const hasRuns = children.some((child) => isElement(child) && textOf(child));
+    const isSaid = (child: PageNode): boolean => isWords(child) && child.text.trim() !== '';
+    /* A sign before or after the words leaves them one text; one in the middle of them does not. */
+    const hasRuns = children.some((child) => isElement(child) && textOf(child)) || children.filter(isSaid).length > 1;
     if (this.richFrom === undefined ? !hasRuns : textOf(node).split(/\s+/).length < this.richFrom) return false;
-    return canBeRich(node, this.document.styles) && readsBack(node, this.document.styles);
+    return canBeRich(node) && readsBack(node, this.document.styles);
   }
 
   private text(node: PageNode, scope: Scope): PageNode {

@@ -21,12 +21,7 @@ export function alikeRich(entries: readonly ElementNode[], { styles }: PageDocum
     const visit = (node: PageNode): PageNode => {
       if (isWords(node)) return node;
       const path = onlyText(node);
-      if (
-        path !== undefined &&
-        rich.has(path.slice(start(entry).length)) &&
-        canBeRich(node, styles) &&
-        readsBack(node, styles)
-      )
+      if (path !== undefined && rich.has(path.slice(start(entry).length)) && canBeRich(node) && readsBack(node, styles))
         return {
           ...node,
           rich: path,

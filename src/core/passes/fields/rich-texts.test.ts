@@ -1,5 +1,6 @@
 import { required } from '../../data/required.js';
 import { originalContent, fillPage } from '../../content/content.js';
+import { regionsOf } from '../../content/regions.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
@@ -40,10 +41,10 @@ const richIn = (from?: number): string[] =>
 describe('texts in which words may be set off', () => {
   const result = fields.run(document, nowhere);
 
-  it('are those in which words are set off already, or those of so many words, if CommonMark can say how', () => {
-    expect(richIn()).toEqual(['long', 'short']);
-    expect(richIn(6)).toEqual(['long']);
-    expect(richIn(1)).toEqual(['long', 'short']);
+  it('are those in which words are set off already, or those of so many words', () => {
+    expect(richIn()).toEqual(['long', 'short', 'painted']);
+    expect(richIn(6)).toEqual(['long', 'painted']);
+    expect(richIn(1)).toEqual(['long', 'short', 'painted']);
   });
 
   it('have one field for all they say', () => {
@@ -54,6 +55,31 @@ describe('texts in which words may be set off', () => {
     const long = required([...elements(filled.body)].find(({ id }) => id === 'long'));
     expect(textOf(long)).toBe('Come any night');
     expect([...elements(long)].map(({ element: tag }) => tag)).toEqual(['p', 'em']);
+  });
+
+  it('have what CommonMark cannot say in braces, and say so', () => {
+    expect(originalContent(result)['visit']).toMatchObject({ 'these-are-the-other': 'These are the {red|other} words of a text' });
+    expect(JSON.stringify(regionsOf(result))).toContain('[link](<address>); also {red|…}.');
+  });
+
+  it('are in cells, captions and links, but not around what is a button', () => {
+    const inside = (tag: string, more: ElementNode): ElementNode =>
+      element('text', tag, { id: tag, element: tag }, words('Open '), more, words(' tonight'));
+    const sub = element('run', 'sub', { element: 'sub', inline: true }, words('2'));
+    const button = element('button', 'b', { element: 'a', inline: true, attributes: { href: '/x' } }, words('Book'));
+    const shown = page(
+      {},
+      element(
+        'section',
+        'visit',
+        { name: 'visit', element: 'section' },
+        ...['th', 'dt', 'caption', 'summary', 'legend'].map((tag) => inside(tag, sub)),
+        { ...inside('a', sub), kind: 'link', attributes: { href: '/visit' } },
+        { ...inside('p', button) },
+      ),
+    );
+    const rich = [...elements(fields.run(shown, nowhere).body)].flatMap(({ id, rich }) => (rich ? [id] : []));
+    expect(rich).toEqual(['th', 'dt', 'caption', 'summary', 'legend', 'a']);
   });
 
   it('are so in all entries of a list if they are in one', () => {
