@@ -192,16 +192,18 @@ export function listIn(opened: OpenedPage, list: string): { readonly ids: readon
   const { source, written } = opened;
   const ids = written.lists.get(list) ?? source.lists.get(list);
   if (!ids) {
-    const near = nearestWords(list, [...source.lists.keys()]);
+    const lists = [...source.lists.keys()];
+    const near = nearestWords(list, lists);
+    const known = lists.length ? `Its lists: ${lists.join(', ')}.` : 'The page has no lists.';
     throw new TavrikError(
       `The page has no list "${list}".`,
       opened.contentFile,
-      near.length ? `Did you mean ${near.join(', ')}?` : 'The page has no lists.',
+      near.length ? `Did you mean ${near.join(', ')}?` : known,
       'not-found',
     );
   }
-  const known = source.lists.get(list) ?? ids;
-  return { ids, plain: known.every((id) => source.values.has(`${list}.${id}`)) };
+  const first = source.lists.get(list) ?? ids;
+  return { ids, plain: first.every((id) => source.values.has(`${list}.${id}`)) };
 }
 
 /** Adds an entry to a list: like another one, with words of its own to be set. @returns its id @throws TavrikError */

@@ -1,3 +1,5 @@
+import { FOCUS, isCut } from '../../content/focus.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
 import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
@@ -14,9 +16,9 @@ export const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>
 };
 
 /** Controls that can be said to be required (HTML, 4.10). */
-export const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
+const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
 
-export const NEVER_REQUIRED = /^(hidden|submit|reset|button|image|range|color)$/;
+const NEVER_REQUIRED = /^(hidden|submit|reset|button|image|range|color)$/;
 
 /** What a field with parts is called by what it is. */
 export const NAMES: Readonly<Record<string, string>> = {
@@ -54,3 +56,13 @@ export const TEXTS = new Set<string>([
   'span',
   'small',
 ]);
+
+/** Parts of an element that have a field though no attribute says them, with their names. */
+export function unwritten(node: ElementNode, styles: PageDocument['styles']): (readonly [string, string])[] {
+  if (isCut(node, styles)) return [[FOCUS, 'focus']];
+  const { type = '', name } = node.attributes ?? {};
+  /* A box that is ticked and has no name is not sent (HTML, 4.10.21.4): it opens something. */
+  const isSent = !/^(checkbox|radio)$/.test(type) || name !== undefined;
+  const canBe = isSent && CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(type);
+  return canBe ? [['required', 'required']] : [];
+}

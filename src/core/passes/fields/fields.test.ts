@@ -201,6 +201,24 @@ describe('names of fields', () => {
     });
   });
 
+  it('ask nothing of a box that only opens something, and is not sent', () => {
+    const box = (attributes: Record<string, string>): ElementNode =>
+      element('field', 'f', { element: 'input', attributes: { type: 'checkbox', ...attributes } });
+    expect(named(box({ id: 'open-menu' }), text('Menu'))).toEqual({ text: 'Menu' });
+    expect(JSON.stringify(named(box({ name: 'news' }), text('Write to me')))).toContain('"required":"no"');
+  });
+
+  it('know entries that have no heading by their first words, if these differ', () => {
+    const plan = (kind: string, says: string): ElementNode =>
+      element('card', kind, { repeat: 'plan' }, text(kind), text('€ 12'), text(says));
+    const ids = (first: string, second: string): unknown[] => {
+      const plans = named(plan(first, 'From dusk until the last train'), plan(second, 'As often as the sky is clear'));
+      return Object.values(plans).flatMap((entries) => (entries as { id: string }[]).map(({ id }) => id));
+    };
+    expect(ids('Day', 'Year')).toEqual(['day', 'year']);
+    expect(ids('Pass', 'Pass').every((id) => String(id).startsWith('pass-'))).toBe(true);
+  });
+
   it('leave out what only decorates', () => {
     const drawn = element('artwork', 'a', { element: 'img', attributes: { src: 'data:image/svg+xml,x', alt: '' } });
     expect(named(text('→'), drawn, text('•'), heading('Sky'))).toEqual({ heading: 'Sky' });

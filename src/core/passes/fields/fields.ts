@@ -1,6 +1,5 @@
 import { LAYOUT_KINDS } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
-import { FOCUS, isCut } from '../../content/focus.js';
 import { formatOf } from '../../content/formats.js';
 import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
 import { ICON } from '../../content/icons.js';
@@ -29,8 +28,8 @@ import {
   spoken,
   type Scope,
 } from './naming.js';
-import { headingsIn, isDecoration, isOrnament, titleOf, wordFor } from './roles.js';
-import { EDITABLE, CAN_BE_REQUIRED, NEVER_REQUIRED, NAMES, TEXTS } from './field-attributes.js';
+import { headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
+import { EDITABLE, NAMES, TEXTS, unwritten } from './field-attributes.js';
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
@@ -182,8 +181,9 @@ class Naming {
     if (!icons && plain.every((element) => element !== undefined))
       return plain.map((element, at) => ({ ...element, entry: { list, id: String(at + 1) } }));
     const ids = new NameGiver();
+    const titles = titlesOf(entries);
     const named = entries.map((entry, at): ElementNode => {
-      const id = ids.give(slug(titleOf(entry), LONGEST) || String(at + 1));
+      const id = ids.give(slug(required(titles[at]), LONGEST) || String(at + 1));
       const own = scopeOf(`${list}.${id}`, entry, {
         ...(icons ? { icons } : {}),
         ...(scope.columns ? { columns: scope.columns } : {}),
@@ -244,13 +244,6 @@ class Naming {
     return `${path}.${spoken(giver, name, text)}`;
   }
 
-  /** Parts that have a field though no attribute says them. */
-  private unwritten(node: ElementNode): (readonly [string, string])[] {
-    if (isCut(node, this.document.styles)) return [[FOCUS, 'focus']];
-    const canBe = CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(node.attributes?.['type'] ?? '');
-    return canBe ? [['required', 'required']] : [];
-  }
-
   /** The fields of an element's attributes, and the scope of the words in it: they belong together. */
   private attributes(
     node: ElementNode,
@@ -262,7 +255,7 @@ class Naming {
     const named = Object.entries(EDITABLE[node.element] ?? {}).filter(
       ([name]) => node.attributes?.[name] !== undefined,
     );
-    const names = [...named, ...this.unwritten(node)];
+    const names = [...named, ...unwritten(node, this.document.styles)];
     if (node.element === 'form' && names.length) {
       const own = `${scope.path}.${spoken(scope.giver, 'form', '')}`;
       return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`])) };

@@ -58,7 +58,9 @@ describe('texts in which words may be set off', () => {
   });
 
   it('have what CommonMark cannot say in braces, and say so', () => {
-    expect(originalContent(result)['visit']).toMatchObject({ 'these-are-the-other': 'These are the {red|other} words of a text' });
+    expect(originalContent(result)['visit']).toMatchObject({
+      'these-are-the-other': 'These are the {red|other} words of a text',
+    });
     expect(JSON.stringify(regionsOf(result))).toContain('[link](<address>); also {red|…}.');
   });
 

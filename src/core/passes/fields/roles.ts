@@ -1,3 +1,4 @@
+import { required } from '../../data/required.js';
 import { ELEMENT_WORDS } from '../../html-elements/element-words.js';
 import { ELEMENT_KINDS } from '../../document/element-kinds.js';
 import { isElement, textOf } from '../../document/walk.js';
@@ -25,8 +26,28 @@ export function headingsIn(node: ElementNode): ElementNode[] {
   return (node.children ?? []).filter(isElement).flatMap((child) => (child.repeat ? [] : headingsIn(child)));
 }
 
+/** Longest words that name an entry, letters. */
+const NAME = 24;
+
+/** What the entries of a list are known by: where that is all they say, their first words if these tell them apart. */
+export function titlesOf(entries: readonly ElementNode[]): string[] {
+  const titles = entries.map(titleOf);
+  const first = entries.map(firstWords);
+  const isLong = titles.some((title, at) => title.length > NAME && title === textOf(required(entries[at])));
+  return isLong && first.every(Boolean) && new Set(first).size === first.length ? first : titles;
+}
+
+/** The first words in an element that say something. */
+function firstWords(node: ElementNode): string {
+  for (const child of node.children ?? []) {
+    const words = isElement(child) ? (child.inline ? textOf(child) : firstWords(child)) : child.text.trim();
+    if (!isOrnament(words)) return words;
+  }
+  return '';
+}
+
 /** What an entry, or a group, is known by: its heading, its first words, or what its first picture shows. */
-export function titleOf(node: ElementNode): string {
+function titleOf(node: ElementNode): string {
   const asked = (node.children ?? []).find((child) => isElement(child) && /^(summary|dt)$/.test(child.element));
   if (asked && isElement(asked) && textOf(asked)) return textOf(asked);
   const heading = headingsIn(node)[0] ?? [...deep(node)].find(({ kind }) => kind === 'heading');
