@@ -39,7 +39,9 @@ export function withTableRows(artboard: DrawnArtboard): DrawnArtboard {
   const lined = alike(lines).flatMap((group) => rowsBetween(group, items));
   const isLined = (ground: DrawnShape): boolean =>
     lined.some(({ shape: { box } }) => shared(box, ground.box) > 0 && ground.box[3] <= box[3] + SAME);
-  const grounds = rowGrounds(items.filter((item) => !isRow(item))).filter((run) => !run.some(({ ground }) => ground && isLined(ground)));
+  const grounds = rowGrounds(items.filter((item) => !isRow(item))).filter(
+    (run) => !run.some(({ ground }) => ground && isLined(ground)),
+  );
   const rows = [...lined, ...grounds.flatMap((run) => rowsOf(run, items))];
   if (rows.length === 0) return { ...artboard, items };
   const used = new Set<DrawnItem | undefined>(rows.map(({ place }) => place.ground));

@@ -101,9 +101,9 @@ function isAlongEdge(shape: Shape, { items, width }: DrawnArtboard, later: reado
   return items.some((item) => isBand(item, width) && runsAlong(shape.box, item.box));
 }
 
-/** Whether something low runs along the upper or the lower edge of a band. */
+/** Whether the upper or the lower edge of a band runs through something low: what ends there lies in the flow. */
 function runsAlong([, y, , high]: DrawnBox, band: DrawnBox): boolean {
-  return band[3] > high && [band[1], bottom(band)].some((edge) => edge > y - 2 && edge < y + high + 2);
+  return band[3] > high && [band[1], bottom(band)].some((edge) => edge > y + 2 && edge < y + high - 2);
 }
 
 /** Whether something low takes the whole width of a band. */

@@ -28,7 +28,7 @@ import {
   spoken,
   type Scope,
 } from './naming.js';
-import { headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
+import { hasFigure, headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
 import { EDITABLE, NAMES, TEXTS, unwritten } from './field-attributes.js';
 
 /**
@@ -227,6 +227,7 @@ class Naming {
     /* A sign before or after the words leaves them one text; one in the middle of them does not. */
     const hasRuns = children.some((child) => isElement(child) && textOf(child)) || children.filter(isSaid).length > 1;
     if (this.richFrom === undefined ? !hasRuns : textOf(node).split(/\s+/).length < this.richFrom) return false;
+    if (hasFigure(node, this.document.styles)) return false;
     return canBeRich(node) && readsBack(node, this.document.styles);
   }
 

@@ -2,7 +2,7 @@ import { required } from '../../data/required.js';
 import { originalContent, fillPage } from '../../content/content.js';
 import { regionsOf } from '../../content/regions.js';
 import { element, page, words } from '../../document/sample.js';
-import type { ElementNode } from '../../document/types.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
 import { elements, textOf } from '../../document/walk.js';
 import { fields, fieldsPass } from './fields.js';
 
@@ -82,6 +82,24 @@ describe('texts in which words may be set off', () => {
     );
     const rich = [...elements(fields.run(shown, nowhere).body)].flatMap(({ id, rich }) => (rich ? [id] : []));
     expect(rich).toEqual(['th', 'dt', 'caption', 'summary', 'legend', 'a']);
+  });
+
+  it('are several fields where a brief text has a figure in a look of its own', () => {
+    const large = element('run', 'f', { element: 'span', style: 'large', inline: true }, words('36'));
+    const price = (...more: ElementNode['children'] & object[]): PageDocument =>
+      page(
+        { large: { rest: { 'font-size': '40px' } } },
+        element(
+          'section',
+          'price',
+          { name: 'price', element: 'section' },
+          element('text', 't', { element: 'p' }, large, words(' crowns a year'), ...more),
+        ),
+      );
+    const contentOf = (document: PageDocument): unknown => originalContent(fields.run(document, nowhere))['price'];
+    expect(contentOf(price())).toEqual({ number: '36', text: 'crowns a year' });
+    const long = contentOf(price(words(' for you and all who live with you')));
+    expect(Object.values(long as object)).toEqual(['{large|36} crowns a year for you and all who live with you']);
   });
 
   it('are so in all entries of a list if they are in one', () => {

@@ -2,7 +2,8 @@ import { required } from '../../data/required.js';
 import { ELEMENT_WORDS } from '../../html-elements/element-words.js';
 import { ELEMENT_KINDS } from '../../document/element-kinds.js';
 import { isElement, textOf } from '../../document/walk.js';
-import type { ElementNode } from '../../document/types.js';
+import { markOf } from '../../content/rich-runs.js';
+import type { ElementNode, PageDocument } from '../../document/types.js';
 
 /** What the words right in an element are called; undefined where only their place can say it. */
 export function wordFor(node: ElementNode): string | undefined {
@@ -24,6 +25,24 @@ export function isDecoration({ attributes = {}, kind }: ElementNode): boolean {
 export function headingsIn(node: ElementNode): ElementNode[] {
   if (node.kind === 'heading') return [node];
   return (node.children ?? []).filter(isElement).flatMap((child) => (child.repeat ? [] : headingsIn(child)));
+}
+
+/** A number, an amount or a share by itself. */
+const FIGURE = /^[€$£¥]?\s?\d[\d.,’' ]*\s?[€$£¥%]?$/;
+/** Most words of a text that is a figure and what it counts. */
+const COUNTED = 6;
+
+/** Whether a brief text has a figure in a look of its own, as a price on a card: a client changes that by itself. */
+export function hasFigure(node: ElementNode, styles: PageDocument['styles']): boolean {
+  if (textOf(node).split(/\s+/).length > COUNTED) return false;
+  return (node.children ?? []).some(
+    (child) =>
+      isElement(child) &&
+      /^(span|strong|b|big)$/.test(child.element) &&
+      child.style !== undefined &&
+      markOf({ ...child, element: 'span' }, styles) === undefined &&
+      FIGURE.test(textOf(child)),
+  );
 }
 
 /** Longest words that name an entry, letters. */
