@@ -220,7 +220,7 @@ describe('a brief for the fields of a page', () => {
   it('names, moves, hides, locks, splits and limits them, and looks the same', () => {
     expect(tavrik(['convert', DEMO_PAGE, '--out', project, '--widths', '1440', '--no-proof']).code).toBe(0);
     const before = html(project);
-    const edited = tavrik(['content', project, 'set', 'programme.rows.9-october-saturn-before.with', 'Ada Fenwick']);
+    const edited = tavrik(['content', project, 'set', 'programme.rows.9-october.with', 'Ada Fenwick']);
     expect(edited.code).toBe(0);
     const ran = convert(
       message(`  - { at: programme.rows.*.with, name: speaker, label: Who speaks }

@@ -108,7 +108,7 @@ describe('lists', () => {
     );
     expect(content(project, 'set', 'membership.cards.student.number', '18').code).toBe(0);
     expect(content(project, 'move', 'membership.cards', 'keeper', '--to', '1').code).toBe(0);
-    expect(content(project, 'remove', 'programme.rows', '6-november-clusters-for').code).toBe(0);
+    expect(content(project, 'remove', 'programme.rows', '6-november').code).toBe(0);
     const { membership } = parse(readFileSync(file(project), 'utf8')) as { membership: { cards: { id: string }[] } };
     expect(membership.cards.map(({ id }) => id)).toEqual(['keeper', 'student', 'single', 'household']);
     const page = html(project);
