@@ -35,7 +35,7 @@ function below(parent: Node, braces: readonly Brace[]): Inline[] {
   for (let node = parent.firstChild; node; node = node.next) found.push(...inlineOf(node, braces));
   if (braces.length === 0) return found;
   const wordsOf = (inline: Inline): string | undefined => (inline.type === 'words' ? inline.text : undefined);
-  return intoBraces(joined(found), braces, wordsOf, (text): Inline => ({ type: 'words', text })).map(fromPiece);
+  return intoBraces(found, braces, wordsOf, (text): Inline => ({ type: 'words', text })).map(fromPiece);
 }
 
 function fromPiece(piece: Piece<Inline>): Inline {
@@ -44,18 +44,6 @@ function fromPiece(piece: Piece<Inline>): Inline {
   return inside
     ? { type: 'run', kind: 'named', open: brace.written, close: '}', inside: inside.map(fromPiece) }
     : { type: 'break', mark: brace.written };
-}
-
-/** Words that follow each other as one: CommonMark parts them at signs. */
-function joined(inlines: readonly Inline[]): Inline[] {
-  const result: Inline[] = [];
-  for (const inline of inlines) {
-    const last = result.at(-1);
-    if (last?.type === 'words' && inline.type === 'words')
-      result[result.length - 1] = { type: 'words', text: last.text + inline.text };
-    else result.push(inline);
-  }
-  return result;
 }
 
 function inlineOf(node: Node, braces: readonly Brace[]): Inline[] {

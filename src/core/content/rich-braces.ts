@@ -100,7 +100,7 @@ export function intoBraces<Node>(
     words(level?.brace?.written ?? '');
     level?.inside.forEach(put);
   };
-  for (const node of nodes) {
+  for (const node of joined(nodes, wordsOf, asNode)) {
     const text = wordsOf(node);
     if (text === undefined || !/[\uFDD0-\uFDD2]/.test(text)) {
       put(node);
@@ -120,6 +120,22 @@ export function intoBraces<Node>(
   }
   while (levels.length > 1) giveUp();
   return levels[0]?.inside ?? [];
+}
+
+/** Words that follow each other as one: CommonMark parts them at signs. */
+function joined<Node>(
+  nodes: readonly Node[],
+  wordsOf: (node: Node) => string | undefined,
+  asNode: (text: string) => Node,
+): Node[] {
+  const result: Node[] = [];
+  for (const node of nodes) {
+    const last = result.at(-1);
+    const [before, text] = [last === undefined ? undefined : wordsOf(last), wordsOf(node)];
+    if (before !== undefined && text !== undefined) result[result.length - 1] = asNode(before + text);
+    else result.push(node);
+  }
+  return result;
 }
 
 /** What opens braces. */

@@ -132,7 +132,7 @@ class Reading {
   private below(parent: Node): PageNode[] {
     const found: PageNode[] = [];
     for (let node = parent.firstChild; node; node = node.next) found.push(...this.readOne(node));
-    return oneByOne(this.inBraces(oneByOne(found)));
+    return oneByOne(this.inBraces(found));
   }
 
   private readOne(node: Node): PageNode[] {

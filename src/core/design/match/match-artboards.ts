@@ -37,7 +37,7 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
     }
   };
   pairEqual(new Set());
-  const part = (strays: readonly Stray[]): Set<Piece> => {
+  const unpair = (strays: readonly Stray[]): Set<Piece> => {
     for (const { piece } of strays) {
       taken.delete(required(pairs.get(piece)));
       pairs.delete(piece);
@@ -46,7 +46,7 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
   };
   const cellsOf = (strays: readonly Stray[]): Stray[] => strays.filter(({ isCell }) => isCell);
   const found = strayPairs(first, other, pairs);
-  const strays = part(found);
+  const strays = unpair(found);
   /* What was equal to a stray may stand where that was thought to be. */
   if (strays.size) pairEqual(strays);
   const reworded = rewordedTexts(first, other, pairs);
@@ -54,7 +54,7 @@ export function matchArtboards(first: Pieces, other: Pieces): ArtboardMatch {
   matchBetween(first, other, pairs, pair);
   /* What found nothing better has moved out of what holds the rest. */
   if (strays.size) pairEqual(new Set(cellsOf(found).map(({ piece }) => piece)));
-  part(cellsOf(strayPairs(first, other, pairs)));
+  unpair(cellsOf(strayPairs(first, other, pairs)));
   matchHolders(first, other, pairs, taken, pair);
   matchEmpty(first, other, pairs, taken, pair);
   return {

@@ -127,7 +127,7 @@ export function fieldEvidence(around: Surroundings): FieldEvidence[] {
   return candidates.map((part) => weigh(part, candidates, around));
 }
 
-/** Whether a part is of the size of a field, is no cell of a table, and holds a few words at its start at most. @param pageWidth px */
+/** Whether a part is of the size of a field, and holds a few words at its start at most. @param pageWidth px */
 export function couldBeField(part: Part, pageWidth: number): boolean {
   const { piece } = part;
   if (piece?.type !== 'box' || part.over.length > 0) return false;

@@ -1,26 +1,5 @@
-import type { ElementNode } from '../../document/types.js';
-import { elements } from '../../document/walk.js';
-import { buildDesign } from '../emit/build-design.js';
-import { artboard, box, line } from '../sample.js';
-
-type Items = Parameters<typeof artboard>[2][];
-const FRAME = { 'background-color': 'rgb(255, 255, 255)', 'border-width': '1px', 'border-color': 'rgb(120, 130, 140)' };
-const PRESS = { 'background-color': 'rgb(29, 92, 116)' };
-
-function made(...items: Items): readonly ElementNode[] {
-  const { document } = buildDesign({ name: 'p', files: ['p.svg'], boards: [artboard(1200, 1200, ...items)] });
-  return [...elements(document.body)];
-}
-const inputs = (all: readonly ElementNode[]): (Readonly<Record<string, string>> | undefined)[] =>
-  all.filter(({ element }) => element === 'input').map(({ attributes }) => attributes);
-const intro: Items = [
-  line('Book a place', 400, 80, { size: 40, weight: '700' }),
-  line('The dome holds twelve, and the terrace as many as come on a clear night.', 300, 150),
-];
-const button = (y: number): Items => [
-  box(400, y, 160, 48, PRESS),
-  line('Send', 464, y + 14, { color: 'rgb(255, 255, 255)' }),
-];
+import { box, line } from '../sample.js';
+import { button, FRAME, inputs, intro, made, type Items } from '../form-sample.js';
 
 describe('fields of a design', () => {
   it('name fields after the label before each where a row holds several', () => {

@@ -160,8 +160,8 @@ function paintOf(shape: Shape): string {
 }
 
 /**
- * Puts the ornaments of an artboard over the sections that they lie on: over the first one that was painted before, which
- * they may reach over at its end, else over the page.
+ * Puts the ornaments of an artboard over the sections that they lie on: over the band along whose edge they run, else over the
+ * first one that was painted before, which they may reach over at its end, else over the page.
  */
 export function hangOrnaments(
   root: Part,
