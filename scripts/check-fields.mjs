@@ -4,9 +4,11 @@
 import { existsSync, readFileSync, readdirSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { join } from 'node:path';
+import { triedEdits } from './try-edits.mjs';
 
 const require = createRequire(import.meta.url);
-const { fillPage, originalValues } = require('../dist/core/content/content.js');
+const { fillPage } = require('../dist/core/content/content.js');
+const { originalValues } = require('../dist/core/content/source-values.js');
 const { iconsOf } = require('../dist/core/content/icons.js');
 const { nest } = require('../dist/core/content/values.js');
 const { renderHtml } = require('../dist/core/render/html.js');
@@ -107,14 +109,16 @@ for (const project of process.argv.slice(2)) {
     const numbered = [...values.keys()].filter((path) =>
       /\.(text|item|cell|link|heading|picture|button|label)-\d+$/.test(path),
     );
-    wrong ||= missed.length > 0 || off.length > 0;
+    const { tried, faults } = triedEdits(document);
+    wrong ||= missed.length > 0 || off.length > 0 || faults.length > 0;
     console.log(
-      `${project} ${document.name}: ${things.length - missed.length} of ${things.length} reached, ${values.size} fields, ${whole} % of the words of texts in one field, ${off.length} not exact, ${lists.size} lists, ${numbered.length} named by number`,
+      `${project} ${document.name}: ${things.length - missed.length} of ${things.length} reached, ${values.size} fields, ${whole} % of the words of texts in one field, ${off.length} not exact, ${lists.size} lists, ${numbered.length} named by number, ${faults.length} of ${tried} edits failed`,
     );
     for (const { what } of missed.slice(0, 5)) console.log(`  not reached: ${what}`);
     for (const { says } of split.slice(0, 5)) console.log(`  in several fields: ${says}`);
     for (const path of off.slice(0, 5)) console.log(`  not exact: ${path}`);
     for (const path of numbered.slice(0, 5)) console.log(`  named by number: ${path}`);
+    for (const text of faults.slice(0, 12)) console.log(`  edit failed: ${text}`);
   }
 }
 if (wrong) process.exitCode = 1;

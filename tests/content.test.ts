@@ -1,7 +1,8 @@
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parse } from 'yaml';
-import { fillPage, originalContent, originalValues } from '../src/core/content/content.js';
+import { fillPage } from '../src/core/content/content.js';
+import { originalContent, originalValues } from '../src/core/content/source-values.js';
 import { iconsOf } from '../src/core/content/icons.js';
 import { nest, type FlatContent } from '../src/core/content/values.js';
 import type { ElementNode, PageDocument } from '../src/core/document/types.js';

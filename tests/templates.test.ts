@@ -6,7 +6,8 @@ import { cleanUp, DEMO_ARTBOARDS, DEMO_PAGE, tavrik, temporary } from './program
 import { element, page, words } from '../src/core/document/sample.js';
 import type { ElementNode, PageDocument } from '../src/core/document/types.js';
 import { fields } from '../src/core/passes/fields/fields.js';
-import { fillPage, originalContent } from '../src/core/content/content.js';
+import { fillPage } from '../src/core/content/content.js';
+import { originalContent } from '../src/core/content/source-values.js';
 import type { Content } from '../src/core/content/values.js';
 import { inLanguage } from '../src/core/content/languages.js';
 import { isElement, mapTree } from '../src/core/document/walk.js';

@@ -2,7 +2,7 @@ import { required } from '../core/data/required.js';
 import { sha256 } from '../core/text/hash.js';
 import { cssFromTop, filledElsewhere, fromTop, shownPage, type FilledDocument } from '../core/sites/shown-page.js';
 import { factsId, filledWith, FOOTER, HEADER } from '../core/sites/items.js';
-import { originalValues } from '../core/content/content.js';
+import { originalValues } from '../core/content/source-values.js';
 import { regionsOf, type Field, type Region } from '../core/content/regions.js';
 import { holdsFields } from '../core/document/field-types.js';
 import type { Content } from '../core/content/values.js';

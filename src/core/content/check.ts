@@ -3,7 +3,8 @@ import { holdsEntries } from '../document/field-types.js';
 import type { FieldRule } from '../document/field-rules.js';
 import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
-import { fillPage, originalValues, unknownFields } from './content.js';
+import { fillPage, unknownFields } from './content.js';
+import { originalValues } from './source-values.js';
 import type { Field, Region } from './regions.js';
 import { typeFault } from './field-behaviour.js';
 import { flatten, type Content } from './values.js';
@@ -39,6 +40,7 @@ export function checkContent(
   }));
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
+  const said = new Set(source.values.values());
   const entriesAt = (list: string): string[] => [...(lists.get(list) ?? []), ...(source.lists.get(list) ?? [])];
   for (const [path, ids] of lists) {
     const { fewest = 0, most = Infinity, locked } = fields(path) ?? {};
@@ -65,7 +67,8 @@ export function checkContent(
         `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'is the maximum' : 'may not fit'}`,
       );
     const fault = typeFault(value, field, { path, isDeclared: isSaid, anchors, files, entriesAt });
-    if (fault !== undefined) faults.push({ path, wrong: true, what: fault });
+    /* What the source says already can be said again: in an entry more, or in another place. */
+    if (fault) say(fault.wrong && !said.has(value), fault.what);
   }
   return faults;
 }

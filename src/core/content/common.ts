@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import type { PageDocument } from '../document/types.js';
-import { originalValues } from './content.js';
+import { originalValues } from './source-values.js';
 import { flatten, nest, type Content, type FlatContent } from './values.js';
 
 /* Content that several pages have in common, which is said once for all of them. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { element, page, words } from '../document/sample.js';
 import { elements, textOf } from '../document/walk.js';
-import { fillPage, originalContent, unknownFields } from './content.js';
+import { fillPage, unknownFields } from './content.js';
+import { originalContent } from './source-values.js';
 import { threeWay } from './three-way.js';
 import { flatten, nest, type Content } from './values.js';
 

@@ -4,73 +4,13 @@ import { headFilled } from './head-filled.js';
 import { matchStart } from '../document/field-rules.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { elements, isElement, isWords } from '../document/walk.js';
-import { arrange, entriesIn } from './entries.js';
-import { FLAGS, saidLooks } from './looks.js';
-import { partOf, withParts } from './parts.js';
+import { arrange } from './entries.js';
+import { FLAGS } from './looks.js';
+import { withParts } from './parts.js';
+import { withNewEntries } from './new-entries.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
+import { originalValues } from './source-values.js';
 import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js';
-
-/** A page is asked again and again what it says, and never changes. */
-const KNOWN = new WeakMap<PageDocument, FlatContent>();
-
-/** The values that the source had, by their paths, in the order of the page. */
-export function originalValues(document: PageDocument): FlatContent {
-  const known = KNOWN.get(document) ?? valuesIn(document);
-  KNOWN.set(document, known);
-  return known;
-}
-
-function valuesIn(document: PageDocument): FlatContent {
-  const values = new Map<string, string>();
-  const lists = new Map<string, string[]>();
-  const put = (path: string, value: string | undefined): void => {
-    if (value !== undefined && !values.has(path) && !isHidden(document, path)) values.set(path, value);
-  };
-  put('page.title', document.title);
-  if (document.description) put('page.description', document.description);
-  const visit = (node: PageNode): void => {
-    if (isWords(node)) {
-      if (node.field) put(node.field, node.text.trim());
-      return;
-    }
-    for (const [attribute, path] of Object.entries(node.fields ?? {})) put(path, partOf(node, attribute, document));
-    if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
-    for (const [list, entries] of entriesIn(node)) {
-      lists.set(
-        list,
-        entries.map(({ entry }) => entry?.id ?? ''),
-      );
-      if (entries.some(isGroupEntry))
-        for (const [id, [name, value]] of saidLooks(entries, document.styles)) put(`${list}.${id}.${name}`, value);
-    }
-    node.children?.forEach(visit);
-  };
-  visit(document.body);
-  return { values, lists };
-}
-
-/** Whether an entry has fields of its own, rather than being no more than a text. */
-function isGroupEntry(node: ElementNode): boolean {
-  const own = `${node.entry?.list}.${node.entry?.id}`;
-  const paths = [...walkFields(node)];
-  return paths.some((path) => path.startsWith(`${own}.`));
-}
-
-/** The paths of all fields in a part of a page. */
-export function* walkFields(node: PageNode): Generator<string> {
-  if (isWords(node)) {
-    if (node.field) yield node.field;
-    return;
-  }
-  yield* Object.values(node.fields ?? {});
-  if (node.rich) yield node.rich;
-  for (const child of node.children ?? []) yield* walkFields(child);
-}
-
-/** The values that the source had, as people write them. */
-export function originalContent(document: PageDocument): Content {
-  return nest(originalValues(document));
-}
 
 /** The content with the values of the source wherever a client wrote none. */
 export function wholeContent(document: PageDocument, content: Content): Content {
@@ -100,11 +40,32 @@ export function unknownFields(document: PageDocument, content: Content): string[
   const known = originalValues(fillPage(document, content));
   const source = originalValues(document);
   const { values, lists } = flatten(content);
-  const isKnown = (path: string): boolean => known.values.has(path) || source.values.has(path) || isLook(path, source);
+  const places = placesIn(source, lists);
+  const isKnown = (path: string): boolean =>
+    known.values.has(path) || source.values.has(path) || isLook(path, source) || places(path);
   return [
     ...[...values.keys()].filter((path) => !isKnown(path)),
-    ...[...lists.keys()].filter((path) => !source.lists.has(path) && !known.lists.has(path)),
+    ...[...lists.keys()].filter((path) => !source.lists.has(path) && !known.lists.has(path) && !places(path)),
   ];
+}
+
+/**
+ * Tells whether a path is that of a field which another entry of its list has: the entry itself may have no element for it now,
+ * as an image of which the file is empty.
+ */
+function placesIn(source: FlatContent, lists: FlatContent['lists']): (path: string) => boolean {
+  const starred = (path: string): string => {
+    let [own, shown] = ['', ''];
+    for (const part of path.split('.')) {
+      const isEntry = source.lists.has(own) || lists.has(own) || known.has(shown);
+      [own, shown] = [own ? `${own}.${part}` : part, shown ? `${shown}.${isEntry ? '*' : part}` : part];
+    }
+    return shown;
+  };
+  const known = new Set<string>();
+  for (const list of [...source.lists.keys()].sort((a, b) => a.length - b.length)) known.add(starred(list));
+  const fields = new Set([...source.values.keys()].map(starred));
+  return (path) => fields.has(starred(path)) || known.has(starred(path));
 }
 
 /** Content without what the page has no place for. */
@@ -128,7 +89,7 @@ function isLook(path: string, { values }: FlatContent): boolean {
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */
 export function fillPage(document: PageDocument, content: Content): PageDocument {
-  const { values: written, lists } = withoutLocked(document, flatten(content));
+  const { values: written, lists } = writtenFlat(document, content);
   const original = originalValues(document).values;
   const values = new Map([...original, ...written]);
   const flat = { values, lists };
@@ -144,8 +105,9 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
   };
 }
 
-function isHidden({ fieldRules = {} }: PageDocument, path: string): boolean {
-  return Object.entries(fieldRules).some(([rule, { hidden }]) => hidden && matchStart(rule, path));
+/** What is written, with all that new entries say. */
+export function writtenFlat(document: PageDocument, content: Content): FlatContent {
+  return withNewEntries(document, withoutLocked(document, flatten(content)));
 }
 
 /** What is written, without what is locked: there the words of the source stay. */

@@ -2,7 +2,8 @@ import { freeName } from '../text/free-name.js';
 import { TavrikError } from '../errors/tavrik-error.js';
 import type { PageDocument } from '../document/types.js';
 import { slug } from '../text/slug.js';
-import { originalValues, wholeContent } from './content.js';
+import { wholeContent } from './content.js';
+import { originalValues } from './source-values.js';
 import { flatten, type Content, type FlatContent } from './values.js';
 
 /** One change that a person makes to the content of a page. Places in lists are counted from 0. */

@@ -27,8 +27,20 @@ export function modelsOf(
   const looks = looksIn(entries, styles);
   return ids.map((id, at) => ({
     id,
-    model: modelOf(id, entries, lookAt(list, id, at, ids.length, entries, looks, content)),
+    model: modelOf(
+      id,
+      entries,
+      lookAt(list, id, at, ids.length, entries, looks, content),
+      namesUnder(list, id, content),
+    ),
   }));
+}
+
+/** The fields that the content has for an entry, by their names from the entry on. */
+function namesUnder(list: string, id: string, { values, lists }: FlatContent): ReadonlySet<string> {
+  const start = `${list}.${id}.`;
+  const under = (path: string): string[] => (path.startsWith(start) ? [path.slice(start.length)] : []);
+  return new Set([...[...values.keys()].flatMap(under), ...[...lists.keys()].flatMap(under)]);
 }
 
 /** What an element holds when its lists have the entries that the content asks for. */
@@ -62,11 +74,51 @@ function lookAt(
   return at === count - 1 ? ids.at(-1) : ids[0];
 }
 
-/** The entry of the source that one is made from: itself, if it has the look that it should have. */
-function modelOf(id: string, entries: readonly ElementNode[], look: string | undefined): ElementNode {
+/** The entry of the source that one is made from: itself, if it has the look that it should have, else one that has its fields. */
+function modelOf(
+  id: string,
+  entries: readonly ElementNode[],
+  look: string | undefined,
+  names: ReadonlySet<string>,
+): ElementNode {
   const own = entries.find(({ entry }) => entry?.id === id);
-  const model = entries.find(({ entry }) => entry?.id === look) ?? own ?? required(entries[0]);
-  return own && lookOf(own) === lookOf(model) ? own : model;
+  const asked = entries.find(({ entry }) => entry?.id === look);
+  /* What one says is not lost for a look: an entry in another place keeps its own where that one has no room for all of it. */
+  if (own) return asked && lookOf(own) !== lookOf(asked) && hasRoom(asked, own) ? asked : own;
+  const fitting = asked ? entries.filter((entry) => lookOf(entry) === lookOf(asked)) : entries;
+  const fits = fitting.map((entry) => fit(entry, names));
+  return required(fitting[fits.indexOf(Math.max(...fits))]);
+}
+
+/** The fields of an entry, by their names from the entry on. */
+function namesIn(entry: ElementNode): string[] {
+  const start = `${entry.entry?.list}.${entry.entry?.id}.`;
+  return [...fieldsOf(entry)].flatMap((path) => (path.startsWith(start) ? [path.slice(start.length)] : []));
+}
+
+/** Whether an entry has the same fields as another one, or all of them and more. */
+function hasRoom(entry: ElementNode, other: ElementNode): boolean {
+  const own = new Set(namesIn(entry));
+  return namesIn(other).every((name) => own.has(name));
+}
+
+/** How well the fields of an entry are those that another one has: more that both have, fewer that it alone has. */
+function fit(entry: ElementNode, names: ReadonlySet<string>): number {
+  const start = `${entry.entry?.list}.${entry.entry?.id}.`;
+  const own = new Set(
+    [...fieldsOf(entry)].flatMap((path) => (path.startsWith(start) ? [path.slice(start.length)] : [])),
+  );
+  const shared = [...own].filter((name) => names.has(name)).length;
+  return names.size === 0 ? 0 : shared - (own.size - shared) / (own.size + 1);
+}
+
+/** The paths of the fields of an element and of all in it, and of its lists. */
+function* fieldsOf(node: PageNode): Generator<string> {
+  if (isWords(node)) return void (node.field && (yield node.field));
+  yield* Object.values(node.fields ?? {});
+  if (node.rich) yield node.rich;
+  yield* entriesIn(node).keys();
+  for (const child of node.children ?? []) if (isWords(child) || !child.entry) yield* fieldsOf(child);
 }
 
 /** The entries in the place of those of the source, with what stood between two of them between each two. */

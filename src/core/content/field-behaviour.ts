@@ -51,6 +51,8 @@ interface FieldBehaviour {
   readonly recognise?: (value: FieldValue) => FieldDetails | undefined;
   /** What is wrong with a value; undefined if nothing is. */
   readonly fault?: (value: string, field: Field, context: CheckContext) => string | undefined;
+  /** The type is read from what the source says: unless a person said so too, another form is no more than unusual. */
+  readonly isRead?: true;
 }
 
 const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
@@ -124,7 +126,7 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
       use?.attribute === 'href' ||
       use?.attribute === 'action' ||
       (use?.attribute === 'src' && use.node.element === 'iframe')
-        ? { required: everywhere }
+        ? { required: everywhere && use.node.attributes?.[use.attribute] !== undefined }
         : undefined,
     fault: addressFault,
   },
@@ -153,13 +155,15 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
         : undefined,
   },
   number: {
-    recognise: (value) => (/^(number|year)$/.test(commonFormat(value) ?? '') ? wordDetails(value) : undefined),
+    /* One number alone may be a word tomorrow: only where each of several entries has one it is to be one. */
+    recognise: (value) =>
+      value.texts.length > 1 && /^(number|year)$/.test(commonFormat(value) ?? '') ? wordDetails(value) : undefined,
     fault: (value) => (value === '' || NUMBER.test(value.trim()) ? undefined : `"${value}" is not a number`),
   },
   date: {
     recognise: (value) => (commonFormat(value) === 'date' ? wordDetails(value) : undefined),
-    fault: (value, _, { isDeclared }) =>
-      value !== '' && isDeclared('type') && formatOf(value) !== 'date' ? `"${value}" is not a date` : undefined,
+    fault: (value) => (value !== '' && formatOf(value) !== 'date' ? `"${value}" is not a date` : undefined),
+    isRead: true,
   },
   text: {
     recognise(value) {
@@ -186,9 +190,15 @@ export function recognised(value: FieldValue): FieldDetails & { readonly type: F
   return { type: 'text' };
 }
 
-/** What is wrong with a value of a field by its type; undefined if nothing is. */
-export function typeFault(value: string, field: Field, context: CheckContext): string | undefined {
-  return BEHAVIOURS[field.type].fault?.(value, field, context);
+/** What does not fit in a value of a field by its type, and whether that forbids it; undefined if all fits. */
+export function typeFault(
+  value: string,
+  field: Field,
+  context: CheckContext,
+): { readonly wrong: boolean; readonly what: string } | undefined {
+  const { fault, isRead } = BEHAVIOURS[field.type];
+  const what = fault?.(value, field, context);
+  return what === undefined ? undefined : { wrong: !isRead || context.isDeclared('type'), what };
 }
 
 /** The format in which all texts of a field are written; none in attributes and rich texts. */

@@ -38,3 +38,27 @@ const FORMATS: readonly (readonly [name: string, format: RegExp])[] = [
 export function formatOf(text: string): string | undefined {
   return FORMATS.find(([, format]) => format.test(text.trim()))?.[0];
 }
+
+/** Formats that a longer text may hold as what it is about: `March 12, 2023 · 6 min read` is a date. */
+const WITHIN: readonly (readonly [name: string, format: RegExp])[] = [
+  [
+    'date',
+    new RegExp(
+      `(?:^|\\s)(?:\\d{1,2}(?:st|nd|rd|th|\\.)?\\s(?:${MONTHS})\\.?|(?:${MONTHS})\\.?\\s\\d{1,4}(?:st|nd|rd|th)?)(?=$|[\\s,.])`,
+      'i',
+    ),
+  ],
+  ['price', /(?:[€$£¥]|EUR|USD|CHF|GBP)\s?\d|\d\s?(?:[€$£¥]|EUR\b|USD\b|CHF\b|GBP\b)/],
+];
+/** Most words of a text that is more than what it is about. */
+const BRIEF = 8;
+
+/** The name of the format that all of several texts are written in, or hold; undefined for plain words. */
+export function formatIn(texts: readonly string[]): string | undefined {
+  const formats = new Set(texts.map(formatOf));
+  const [format] = formats;
+  if (formats.size === 1 && format !== undefined) return format;
+  const holds = (pattern: RegExp): boolean =>
+    texts.every((text) => text.split(/\s+/).length <= BRIEF && pattern.test(text));
+  return texts.length > 1 ? WITHIN.find(([, pattern]) => holds(pattern))?.[0] : undefined;
+}

@@ -1,7 +1,8 @@
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { elements, textOf } from '../document/walk.js';
-import { fillPage, originalContent, originalValues, unknownFields } from './content.js';
+import { fillPage, unknownFields } from './content.js';
+import { originalContent, originalValues } from './source-values.js';
 import { type Content } from './values.js';
 
 const styles = {

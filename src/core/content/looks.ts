@@ -42,7 +42,7 @@ export function looksIn(entries: readonly ElementNode[], styles: Styles): Looks 
     return [id, required(first.get(look))] as const;
   });
   if (first.size < 2) return { by: new Map() };
-  const place = entries.length > 2 && first.size === 2 ? placeOf(entries, styles) : undefined;
+  const place = first.size === 2 ? placeOf(entries, styles) : undefined;
   if (place) return { by: new Map(by), place };
   const isChoice = first.size === 2 && entries.length > 2;
   return { by: new Map(by), ...(isChoice ? { flag: flagOf(entries, by, styles) } : {}) };
@@ -123,12 +123,16 @@ function placeOf(entries: readonly ElementNode[], styles: Styles): Looks['place'
   const looks = entries.map(lookOf);
   const [first, second] = entries as [ElementNode, ElementNode];
   const last = required(entries.at(-1));
-  if (looks.slice(1).every((look) => look === looks[1]) && isOfPlace(first, second, styles)) return 'first';
-  return looks.slice(0, -1).every((look) => look === looks[0]) && isOfPlace(last, first, styles) ? 'last' : undefined;
+  const isFirst = looks.slice(1).every((look) => look === looks[1]) && isOfPlace(first, second, styles);
+  const isLast = looks.slice(0, -1).every((look) => look === looks[0]) && isOfPlace(last, first, styles);
+  /* Of two, what stands before the one tells of a first, what stands after it of a last. */
+  if (isFirst && isLast) return differing(first, last, styles).some((name) => OF_START.test(name)) ? 'first' : 'last';
+  return isFirst ? 'first' : isLast ? 'last' : undefined;
 }
 
 /** What a first or last entry has otherwise because it is that: its lines and distances. */
 const OF_PLACE = /^(border|margin|padding)-/;
+const OF_START = /^(border|margin|padding)-(top|left|inline-start|block-start)/;
 
 function isOfPlace(a: ElementNode, b: ElementNode, styles: Styles): boolean {
   const [own, other] = [a, b].map(partsOf) as [ElementNode[], ElementNode[]];

@@ -38,7 +38,7 @@ export function withParts(node: ElementNode, values: ReadonlyMap<string, string>
     } else if (part === FOCUS) {
       const focus = readFocus(value);
       if (focus !== undefined && focus !== focusOf(node, document.styles)) attributes['style'] = focusStyle(focus);
-    } else if (!isScriptAddress(value)) {
+    } else if (!isScriptAddress(value) && (value !== '' || attributes[part] !== undefined)) {
       if (part === 'src' && value !== attributes['src']) dropCandidates(attributes);
       attributes[part] = value;
     }

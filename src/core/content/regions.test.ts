@@ -1,7 +1,7 @@
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode } from '../document/types.js';
 import { checkContent, fieldsByPath } from './check.js';
-import { originalContent } from './content.js';
+import { originalContent } from './source-values.js';
 import { formatOf } from './formats.js';
 import { inWords, regionsOf } from './regions.js';
 

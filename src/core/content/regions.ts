@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import type { FieldType } from '../document/field-types.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
-import { originalValues } from './content.js';
+import { originalValues } from './source-values.js';
 import { recognised, type FieldUse } from './field-behaviour.js';
 import { ID } from './values.js';
 

@@ -24,6 +24,11 @@ const IN_LINE = new Set(
   ),
 );
 
+/** Elements that words can stand in whatever the source has: each has a meaning and a look of its own (HTML, 15.3). */
+export const ALWAYS: ReadonlySet<string> = new Set(
+  'abbr cite data del dfn ins kbd mark q s samp small sub sup time u var'.split(' '),
+);
+
 /** The attribute that is part of what such an element says. */
 export const SAYS: Readonly<Record<string, string>> = { time: 'datetime', data: 'value', abbr: 'title', dfn: 'title' };
 

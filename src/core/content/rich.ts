@@ -3,7 +3,7 @@ import { isScriptAddress } from '../document/addresses.js';
 import type { ElementNode, PageNode } from '../document/types.js';
 import { isWords, textOf } from '../document/walk.js';
 import { bracesIn, intoBraces, openBrace, type Brace, type Piece } from './rich-braces.js';
-import { isInText, markOf, namedRuns, SAYS, type Mark, type NamedRuns, type Styles } from './rich-runs.js';
+import { ALWAYS, isInText, markOf, namedRuns, SAYS, type Mark, type NamedRuns, type Styles } from './rich-runs.js';
 
 /**
  * Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks; and in
@@ -174,6 +174,7 @@ class Reading {
     const { brace, inside } = piece;
     const model = this.next(`{${brace.name}`, this.named.byName.get(brace.name) ?? []);
     const children = inside?.flatMap((inner) => this.fromPiece(inner));
+    if (!model && children && ALWAYS.has(brace.name)) return [this.plain(brace, children)];
     const isLike = model && Boolean(textOf(model)) === (inside !== undefined);
     if (!isLike)
       return [
@@ -184,6 +185,13 @@ class Reading {
     const says = SAYS[model.element];
     const all = says && brace.value !== undefined ? { ...attributes, [says]: brace.value } : attributes;
     return [this.like(model, all, children)];
+  }
+
+  /** What this text does not have in the source, as browsers show it. */
+  private plain({ name, value }: Brace, children: readonly PageNode[]): ElementNode {
+    const says = SAYS[name];
+    const attributes = says && value !== undefined ? { [says]: value } : {};
+    return this.like({ id: '', kind: 'run', name: 'text', element: name }, attributes, children);
   }
 
   private run(mark: Mark, inside: () => PageNode[], href?: string): ElementNode {

@@ -1,4 +1,5 @@
-import { fillPage, originalValues } from '../content/content.js';
+import { fillPage } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { regionsOf } from '../content/regions.js';
 import { flatten } from '../content/values.js';
 import type { MeasuredPage } from '../proof/measurement.js';

@@ -1,5 +1,5 @@
 import type { Adjustment } from '../adjust/adjustment.js';
-import { originalContent } from '../content/content.js';
+import { originalContent } from '../content/source-values.js';
 import { element, page, words } from '../document/sample.js';
 import type { ElementNode } from '../document/types.js';
 import type { MeasuredPage } from '../proof/measurement.js';

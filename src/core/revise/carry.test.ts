@@ -1,4 +1,4 @@
-import { originalValues } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { nest } from '../content/values.js';
 import { wholeFlat } from '../content/edits.js';
 import { element, page, words } from '../document/sample.js';

@@ -1,4 +1,4 @@
-import { originalValues } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { freeName } from '../text/free-name.js';
 import type { PageDocument, PageNode, SharedStyle } from '../document/types.js';
 import { isElement, isWords, mapTree, walk } from '../document/walk.js';

@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { originalValues } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { richFields } from './rich-fields.js';
 import { ENTRY, threeWay, type Conflict, type Side } from '../content/three-way.js';
 import type { FlatContent } from '../content/values.js';

@@ -1,5 +1,5 @@
 import { required } from '../data/required.js';
-import { originalValues } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
 import type { FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode, WordsNode } from '../document/types.js';

@@ -1,6 +1,7 @@
 import { required } from '../data/required.js';
 import { covers, over, partContent } from '../content/common.js';
-import { originalValues, wholeContent } from '../content/content.js';
+import { wholeContent } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { flatten, nest, type Content, type FlatContent } from '../content/values.js';
 import type { PageDocument } from '../document/types.js';
 import { isElement, mapTree } from '../document/walk.js';

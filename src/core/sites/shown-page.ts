@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import { fillPage } from '../content/content.js';
 import { withMarks } from '../content/marks.js';
 import type { Content } from '../content/values.js';
-import { originalValues } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement, mapTree } from '../document/walk.js';
 import { framed, isSamePiece, withSections, type Frame } from './frame.js';

@@ -1,6 +1,7 @@
 import { required } from '../data/required.js';
 import { isScriptAddress } from '../document/addresses.js';
-import { originalValues, SOMETHING, withoutLocked } from '../content/content.js';
+import { SOMETHING, writtenFlat } from '../content/content.js';
+import { originalValues } from '../content/source-values.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
 import { BACKGROUND, backgroundOf, backgroundStyle } from '../content/backgrounds.js';
@@ -8,7 +9,7 @@ import { ICON, iconsOf } from '../content/icons.js';
 import { isYes } from '../content/looks.js';
 import { isSwitch, partOf } from '../content/parts.js';
 import { fromMarkdown, toMarkdown } from '../content/rich.js';
-import { flatten, type Content, type FlatContent } from '../content/values.js';
+import { type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isWords } from '../document/walk.js';
 import { renderMain } from '../render/html.js';
@@ -35,7 +36,7 @@ export interface Spoken {
 
 /** What a page says, as its template asks for it: texts, rich texts as HTML, lists, and what is there at all. */
 export function templateData(document: PageDocument, content: Content, spoken?: Spoken): Data {
-  const written = withoutLocked(document, flatten(content));
+  const written = writtenFlat(document, content);
   const flat: FlatContent = {
     values: new Map([...originalValues(document).values, ...written.values]),
     lists: written.lists,

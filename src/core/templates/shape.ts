@@ -70,7 +70,7 @@ function shapeOf(node: PageNode, prefix: string): unknown {
     inline,
     kind === 'section' ? name : '',
     Object.entries(fields)
-      .filter(([key]) => isSwitch(key))
+      .filter(([key]) => isSwitch(key) || isUnwritten(node, key))
       .map(([key, path]) => [key, relative(path)]),
     Object.entries(attributes)
       .filter(([key]) => !(isSwitch(key) && fields[key] !== undefined))
@@ -79,6 +79,11 @@ function shapeOf(node: PageNode, prefix: string): unknown {
       ? children.map((child) => shapeOf(child, prefix))
       : [relative(rich), children.flatMap((child) => (isWords(child) ? [] : [[child.element, child.style]]))],
   ];
+}
+
+/** Whether a field is that of a link which leads nowhere in the source: without a value it has no address. */
+export function isUnwritten({ attributes, fields }: ElementNode, name: string): boolean {
+  return name === 'href' && fields?.[name] !== undefined && attributes?.[name] === undefined;
 }
 
 /** Whether a client can take away all that an element says, so that it goes. */

@@ -11,7 +11,7 @@ import { slug } from '../text/slug.js';
 import { renderHtml } from '../render/html.js';
 import type { Alternate } from '../render/head.js';
 import { pageIn, type LanguagePlaces } from '../render/site.js';
-import { AT, modelKeys, nameIn, needsFlag, OWN, previewWords, TO } from './shape.js';
+import { AT, modelKeys, nameIn, isUnwritten, needsFlag, OWN, previewWords, TO } from './shape.js';
 import { asTemplates, begin, beginPart, end, endPart, markup, value, type Templates } from './tags.js';
 
 /** Where the page of a template lies in its site. */
@@ -154,6 +154,9 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
     ...(fields[BACKGROUND] ? styled(node.id, BACKGROUND, value(nameIn(fields[BACKGROUND], context.prefix))) : {}),
     ...(fields[FOCUS] ? focused(node.id, value(nameIn(fields[FOCUS], context.prefix))) : {}),
     ...Object.assign({}, ...switches.map(([name, path]) => switched(name, nameIn(path, context.prefix)))),
+    ...(fields['href'] && isUnwritten(node, 'href')
+      ? switched('href', nameIn(fields['href'], context.prefix), value(nameIn(fields['href'], context.prefix)))
+      : {}),
     ...marksOf(node, (path) => placed(path, context)),
   };
   const drawing = fields[ICON] === undefined ? {} : { markup: `<svg${markup(nameIn(fields[ICON], context.prefix))}` };
@@ -173,8 +176,8 @@ function focused(id: string, focus: string): Record<string, string> {
 }
 
 /** What is there or not. */
-function switched(attribute: string, name: string): Record<string, string> {
-  return { [begin(name)]: '', [attribute]: '', [end(name)]: '' };
+function switched(attribute: string, name: string, says = ''): Record<string, string> {
+  return { [begin(name)]: '', [attribute]: says, [end(name)]: '' };
 }
 
 function keepEdges(source: string, tag: string): string {

@@ -6,7 +6,7 @@ import type { DesignChoices } from '../../core/design/responsive/screens.js';
 import { existsSync, readFileSync } from 'node:fs';
 import { join, relative, resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
-import { originalContent, originalValues } from '../../core/content/content.js';
+import { originalContent, originalValues } from '../../core/content/source-values.js';
 import { threeWay } from '../../core/content/three-way.js';
 import { flatten, nest, type Content, type FlatContent } from '../../core/content/values.js';
 import type { Brief } from '../../core/brief/brief.js';

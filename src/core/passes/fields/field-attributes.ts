@@ -60,9 +60,19 @@ export const TEXTS = new Set<string>([
 /** Parts of an element that have a field though no attribute says them, with their names. */
 export function unwritten(node: ElementNode, styles: PageDocument['styles']): (readonly [string, string])[] {
   if (isCut(node, styles)) return [[FOCUS, 'focus']];
+  if (leadsNowhere(node)) return [['href', 'address']];
   const { type = '', name } = node.attributes ?? {};
   /* A box that is ticked and has no name is not sent (HTML, 4.10.21.4): it opens something. */
   const isSent = !/^(checkbox|radio)$/.test(type) || name !== undefined;
   const canBe = isSent && CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(type);
   return canBe ? [['required', 'required']] : [];
+}
+
+/** A link whose address was a script, or is still to come: a client says where it leads. What a script opens is no link. */
+function leadsNowhere({ element, attributes = {} }: ElementNode): boolean {
+  const names = Object.keys(attributes);
+  return (
+    element === 'a' &&
+    !names.some((name) => /^(href|role|tabindex|name|id|for|aria-(expanded|controls|haspopup))$/.test(name))
+  );
 }

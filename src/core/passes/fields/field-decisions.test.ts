@@ -1,5 +1,6 @@
 import type { FieldDecision } from '../../brief/field-decisions.js';
-import { fillPage, originalValues } from '../../content/content.js';
+import { fillPage } from '../../content/content.js';
+import { originalValues } from '../../content/source-values.js';
 import { checkContent } from '../../content/check.js';
 import { regionsOf, type Field } from '../../content/regions.js';
 import { nest } from '../../content/values.js';

@@ -1,4 +1,4 @@
-import { originalContent, originalValues } from '../../content/content.js';
+import { originalContent, originalValues } from '../../content/source-values.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
 import { fields } from './fields.js';

@@ -1,6 +1,5 @@
 import { LAYOUT_KINDS } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
-import { formatOf } from '../../content/formats.js';
 import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
 import { ICON } from '../../content/icons.js';
 import { FLAGS } from '../../content/looks.js';
@@ -8,7 +7,6 @@ import { isSwitch } from '../../content/parts.js';
 import { ID, LOOK } from '../../content/values.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
-
 import { elements, isElement, isWords, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { NameGiver } from '../../text/words.js';
@@ -22,12 +20,14 @@ import {
   isHead,
   isWordsOnly,
   LONGEST,
-  nameOfFile,
+  nameIn,
   onlyChild,
-  placeName,
   spoken,
+  textName,
   type Scope,
 } from './naming.js';
+import { pressed } from './says.js';
+import { Slots } from './slots.js';
 import { hasFigure, headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
 import { EDITABLE, NAMES, TEXTS, unwritten } from './field-attributes.js';
 
@@ -74,6 +74,11 @@ function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Sc
   return { path, giver: new NameGiver(), root, seen: { headings: 0, last: '' }, ...more };
 }
 
+/** What a scope within another one has from that. */
+function handedOn({ columns, slots }: Scope): Partial<Scope> {
+  return { ...(columns ? { columns } : {}), ...(slots ? { slots } : {}) };
+}
+
 /** The page without fields: it can be named anew. */
 function stripped(node: PageNode): PageNode {
   if (isWords(node)) return { kind: 'words', text: node.text };
@@ -99,7 +104,7 @@ class Naming {
       return {
         ...rest,
         ...(own?.fields ? { fields: own.fields } : {}),
-        rich: this.words(textOf(node), inner),
+        rich: this.words(node, inner),
         ...(children ? { children } : {}),
       };
     }
@@ -111,19 +116,19 @@ class Naming {
   /** In entries of a list an icon says what each is about: it can be exchanged for another one of the page. */
   private icon(
     node: ElementNode,
-    { path, giver, icons }: Scope,
+    scope: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
-    if (node.kind !== 'icon' || node.markup === undefined || !icons) return undefined;
-    return { fields: { [ICON]: `${path}.${giver.give('icon')}` } };
+    if (node.kind !== 'icon' || node.markup === undefined || !scope.icons) return undefined;
+    return { fields: { [ICON]: `${scope.path}.${nameIn(scope, node, ICON, () => scope.giver.give('icon'))}` } };
   }
 
   private background(
     node: ElementNode,
-    { path, giver }: Scope,
+    scope: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
-    return hasBackground(node, this.document)
-      ? { fields: { [BACKGROUND]: `${path}.${giver.give('background')}` } }
-      : undefined;
+    if (!hasBackground(node, this.document)) return undefined;
+    const name = nameIn(scope, node, BACKGROUND, () => scope.giver.give('background'));
+    return { fields: { [BACKGROUND]: `${scope.path}.${name}` } };
   }
 
   private children(node: ElementNode, scope: Scope): PageNode[] {
@@ -144,10 +149,10 @@ class Naming {
       if (node.kind === 'question' && /^d[td]$/.test(child.element))
         return this.element(child, { ...own, word: child.element === 'dt' ? 'question' : 'answer' });
       if (scope.root === node && /^d[td]$/.test(child.element)) return this.element(child, own);
-      if (child.element === 'dt') pair = this.group(slug(textOf(child), LONGEST) || 'term', child, own);
+      if (child.element === 'dt') pair = this.group(child, 'term', child, own);
       if (child.element === 'dt' || child.element === 'dd') return this.element(child, pair ?? own);
       if (child.element === 'label' && !hasControl(child)) {
-        pair = this.group(slug(textOf(child), LONGEST) || 'field', child, own);
+        pair = this.group(child, 'field', child, own);
         return this.element(child, { ...pair, pair });
       }
       if (child.element !== 'td' && child.element !== 'th') return this.element(child, pair ? { ...own, pair } : own);
@@ -165,26 +170,34 @@ class Naming {
     const all = headingsIn(scope.root);
     const isPart = own.length === 1 && all.length > 1 && node !== scope.root && all[0] !== own[0];
     if (!isPart) return scope;
-    return this.group(slug(textOf(required(own[0])), LONGEST) || 'part', node, scope);
+    return this.group(required(own[0]), 'part', node, scope);
   }
 
-  private group(wanted: string, node: ElementNode, scope: Scope): Scope {
-    return scopeOf(`${scope.path}.${scope.giver.give(wanted)}`, node, scope.columns ? { columns: scope.columns } : {});
+  /** A group that is called by the words of an element, as far as these can name it. */
+  private group(by: ElementNode, otherwise: string, node: ElementNode, scope: Scope): Scope {
+    const name = nameIn(scope, by, 'group', (words) => scope.giver.give(slug(words, LONGEST) || otherwise));
+    return scopeOf(`${scope.path}.${name}`, node, handedOn(scope));
   }
 
   /** The entries of a list, each with names of its own; texts alone are known by their numbers. */
   private entries({ name, entries }: EntryRun, scope: Scope): ElementNode[] {
-    const list = `${scope.path}.${scope.giver.give(name)}`;
+    const [first] = entries as [ElementNode];
+    const list = `${scope.path}.${nameIn(scope, first, 'list', () => scope.giver.give(name))}`;
     const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
     const icons =
       new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1;
     if (!icons && plain.every((element) => element !== undefined))
-      return plain.map((element, at) => ({ ...element, entry: { list, id: String(at + 1) } }));
+      return alikeRich(
+        plain.map((element, at) => ({ ...element, entry: { list, id: String(at + 1) } })),
+        this.document,
+      );
     const ids = new NameGiver();
     const titles = titlesOf(entries);
+    const slots = new Slots(entries, scope.slots?.namesIn(first));
     const named = entries.map((entry, at): ElementNode => {
       const id = ids.give(slug(required(titles[at]), LONGEST) || String(at + 1));
       const own = scopeOf(`${list}.${id}`, entry, {
+        slots,
         ...(icons ? { icons } : {}),
         ...(scope.columns ? { columns: scope.columns } : {}),
       });
@@ -233,16 +246,16 @@ class Naming {
 
   private text(node: PageNode, scope: Scope): PageNode {
     if (!isWords(node) || (node.text !== '' && isOrnament(node.text))) return node;
-    return { ...node, field: this.words(node.text, scope) };
+    return { ...node, field: this.words(node, scope) };
   }
 
   /** The path of the field of a text. */
-  private words(text: string, scope: Scope): string {
+  private words(node: PageNode, scope: Scope): string {
     const { path, giver, word, seen } = scope;
-    const name = word ?? formatOf(text) ?? placeName(text, scope);
+    const name = word ?? textName(node, scope);
     if (word === 'heading') seen.headings += 1;
     seen.last = name;
-    return `${path}.${spoken(giver, name, text)}`;
+    return `${path}.${nameIn(scope, node, 'words', (words) => spoken(giver, name, words))}`;
   }
 
   /** The fields of an element's attributes, and the scope of the words in it: they belong together. */
@@ -250,9 +263,10 @@ class Naming {
     node: ElementNode,
     scope: Scope,
   ): { readonly fields?: Record<string, string>; readonly scope?: Partial<Scope> } | undefined {
-    const press = /^(submit|button|reset)$/.test(node.attributes?.['type'] ?? '') && node.attributes?.['value'];
-    if (node.element === 'input' && press)
-      return { fields: { value: `${scope.path}.${spoken(scope.giver, 'button', press)}` } };
+    if (pressed(node)) {
+      const name = nameIn(scope, node, 'own', (words) => spoken(scope.giver, 'button', words));
+      return { fields: { value: `${scope.path}.${name}` } };
+    }
     const named = Object.entries(EDITABLE[node.element] ?? {}).filter(
       ([name]) => node.attributes?.[name] !== undefined,
     );
@@ -264,28 +278,22 @@ class Naming {
     if (node.element === 'details' && scope.root === node) return { fields: { open: `${scope.path}.open` } };
     if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
     const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
-    const says =
-      textOf(node) ||
-      node.attributes?.['alt'] ||
-      node.attributes?.['placeholder'] ||
-      node.attributes?.['name'] ||
-      nameOfFile(node.attributes?.['src']);
     const isEntry = scope.root === node || onlyChild(scope.root) === node;
-    const given = kind === 'field' ? slug(says ?? '', LONGEST) || kind : kind;
+    const make = (words: string): string =>
+      spoken(scope.giver, kind === 'field' ? slug(words, LONGEST) || kind : kind, words);
     if (node.element === 'label' && scope.pair) return { scope: { word: 'label' } };
     const label = scope.pair ?? (scope.root.element === 'label' ? scope : undefined);
     if (label && /^(input|textarea|select)$/.test(node.element)) {
       /* What a label stands before, or around, has its fields beside the label's. */
       return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${label.path}.${part}`])), scope: label };
     }
-    const own =
-      isEntry && node.element === 'a' ? scope.path : `${scope.path}.${spoken(scope.giver, given, says ?? '')}`;
+    const own = isEntry && node.element === 'a' ? scope.path : `${scope.path}.${nameIn(scope, node, 'own', make)}`;
     const fields = Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`]));
     /* What is no more than words in a link is its label; what else is in it stands by itself. */
     const within =
       own === scope.path
         ? { word: isWordsOnly(node) ? 'label' : undefined }
-        : { ...scopeOf(own, node), word: isWordsOnly(node) ? 'label' : undefined };
+        : { ...scopeOf(own, node, handedOn(scope)), word: isWordsOnly(node) ? 'label' : undefined };
     return { fields, scope: within as Partial<Scope> };
   }
 }

@@ -2,7 +2,8 @@ import { element, page } from '../../document/sample.js';
 import type { ElementNode, SharedStyle } from '../../document/types.js';
 import { fields } from './fields.js';
 import { checkContent } from '../../content/check.js';
-import { fillPage, originalValues } from '../../content/content.js';
+import { fillPage } from '../../content/content.js';
+import { originalValues } from '../../content/source-values.js';
 import { focusOf, isCut, readFocus } from '../../content/focus.js';
 import { regionsOf } from '../../content/regions.js';
 

@@ -1,8 +1,10 @@
-import type { ElementNode } from '../../document/types.js';
+import type { ElementNode, PageNode } from '../../document/types.js';
 import { isElement, isWords, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { type NameGiver } from '../../text/words.js';
 import { headingsIn } from './roles.js';
+import { saysOf } from './says.js';
+import { telling, type Slots } from './slots.js';
 
 /** Longest name, in letters. */
 export const LONGEST = 24;
@@ -22,6 +24,8 @@ export interface Scope {
   readonly columns?: readonly string[];
   /** Whether it is an entry of a list whose entries have other icons each. */
   readonly icons?: true;
+  /** The places in the entries of the list, if it is in one. */
+  readonly slots?: Slots;
   /** The scope of the label or the term right before: what follows belongs to it. */
   readonly pair?: Scope;
   /** How many headings of it have their name already. */
@@ -38,14 +42,29 @@ export function spoken(giver: NameGiver, name: string, text: string): string {
   return giver.give(more && more !== name ? (/^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more) : name);
 }
 
-/** What a plain text is by where it stands. */
-export function placeName(text: string, { root, seen, giver }: Scope): string {
-  const words = text.trim().split(/\s+/).length;
+/**
+ * The name of a node, or of a part of it: in an entry that of its place.
+ * @param make gives a new name, from words that can name it
+ */
+export function nameIn({ giver, slots }: Scope, node: PageNode, part: string, make: (words: string) => string): string {
+  return slots ? slots.name(node, part, giver, make) : make(saysOf(node));
+}
+
+/** What briefer and longer texts of an entry are called that have nothing else to be named by. */
+const BRIEF = ['text', 'note', 'detail', 'remark'];
+const LONG = ['text', 'more', 'rest'];
+
+/** What a plain text is by how it is written, or by where it stands. */
+export function textName(node: PageNode, { root, seen, giver, slots }: Scope): string {
+  const texts = slots?.textsAt(node) ?? [saysOf(node)];
+  const told = telling(texts);
+  if (told !== undefined) return told;
+  const words = Math.max(...texts.map((text) => text.trim().split(/\s+/).length));
   const headings = headingsIn(root).length;
   if (headings && seen.headings === 0 && words <= KICKER_WORDS) return 'kicker';
   if (root.kind === 'section' && headings && seen.headings === 1 && seen.last === 'heading') return 'intro';
   /* In an entry it is its place that says what a text is: the same place has the same name in all entries. */
-  if (root.repeat !== undefined && giver.has('text')) return words <= KICKER_WORDS ? 'note' : 'more';
+  if (slots) return (words <= KICKER_WORDS ? BRIEF : LONG).find((name) => !giver.has(name)) ?? 'text';
   return 'text';
 }
 
@@ -68,16 +87,6 @@ export function hasControl(node: ElementNode): boolean {
 export function onlyChild(node: ElementNode): ElementNode | undefined {
   const [only, ...more] = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
   return only && more.length === 0 && isElement(only) ? only : undefined;
-}
-
-/** The name of a file, without what tells its bytes. */
-export function nameOfFile(address: string | undefined): string | undefined {
-  return address === undefined || address.startsWith('data:')
-    ? undefined
-    : address
-        .split('/')
-        .at(-1)
-        ?.replace(/(-[0-9a-f]{10})?\.\w+$/, '');
 }
 
 /** The words of the head of a table, as names. */

@@ -1,4 +1,4 @@
-import { originalValues, walkFields } from '../../content/content.js';
+import { originalValues, walkFields } from '../../content/source-values.js';
 import type { PageDocument, PageNode } from '../../document/types.js';
 import { elements, isWords, mapTree } from '../../document/walk.js';
 

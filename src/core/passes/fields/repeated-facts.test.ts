@@ -1,4 +1,5 @@
-import { fillPage, originalValues } from '../../content/content.js';
+import { fillPage } from '../../content/content.js';
+import { originalValues } from '../../content/source-values.js';
 import { nest } from '../../content/values.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';

@@ -1,6 +1,6 @@
 import { required } from '../../data/required.js';
 import { formatOf } from '../../content/formats.js';
-import { originalValues } from '../../content/content.js';
+import { originalValues } from '../../content/source-values.js';
 import { FLAGS } from '../../content/looks.js';
 import { LOOK, type FlatContent } from '../../content/values.js';
 import { slug } from '../../text/slug.js';

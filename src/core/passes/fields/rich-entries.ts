@@ -1,43 +1,55 @@
-import { walkFields } from '../../content/content.js';
+import { walkFields } from '../../content/source-values.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
-import { elements, isElement, isWords } from '../../document/walk.js';
+import { isWords } from '../../document/walk.js';
 
 /**
  * Entries of a list in which a text is one with words set off wherever it is in one of them: the same field is of the same
- * type in all.
+ * type in all, in lists within them too.
  */
 export function alikeRich(entries: readonly ElementNode[], { styles }: PageDocument): ElementNode[] {
-  const start = ({ entry }: ElementNode): string => `${entry?.list}.${entry?.id}`;
-  const rich = new Set(
-    entries.flatMap((entry) =>
-      [...elements(entry)].flatMap((node) =>
-        node.rich?.startsWith(start(entry)) ? [node.rich.slice(start(entry).length)] : [],
-      ),
-    ),
-  );
+  const rich = new Set<string>();
+  eachPlace(entries, (node, place) => node.rich !== undefined && rich.add(place(node.rich)));
   if (rich.size === 0) return [...entries];
-  return entries.map((entry) => {
-    const visit = (node: PageNode): PageNode => {
-      if (isWords(node)) return node;
-      const path = onlyText(node);
-      if (path !== undefined && rich.has(path.slice(start(entry).length)) && canBeRich(node) && readsBack(node, styles))
-        return {
-          ...node,
-          rich: path,
-          children: (node.children ?? []).map((child) =>
-            isWords(child) ? { kind: 'words', text: child.text } : child,
-          ),
-        };
-      return node.children ? { ...node, children: node.children.map(visit) } : node;
-    };
-    return visit(entry) as ElementNode;
+  const become = new Map<PageNode, string>();
+  eachPlace(entries, (node, place) => {
+    const path = onlyText(node);
+    if (path !== undefined && rich.has(place(path)) && canBeRich(node) && readsBack(node, styles))
+      become.set(node, path);
   });
+  const visit = (node: PageNode): PageNode => {
+    if (isWords(node)) return node;
+    const path = become.get(node);
+    if (path === undefined) return node.children ? { ...node, children: node.children.map(visit) } : node;
+    const bare = (child: PageNode): PageNode => (isWords(child) ? { kind: 'words', text: child.text } : child);
+    return { ...node, rich: path, children: (node.children ?? []).map(bare) };
+  };
+  return entries.map((entry) => visit(entry) as ElementNode);
 }
 
-/** The field of an element that is no more than one text. */
+/** Every element of entries, with what tells the place of a path: the path without the ids of the entries it goes through. */
+function eachPlace(
+  nodes: readonly PageNode[],
+  see: (node: ElementNode, place: (path: string) => string) => void,
+  ids: ReadonlySet<number> = new Set(),
+): void {
+  for (const node of nodes) {
+    if (isWords(node)) continue;
+    const own = node.entry ? new Set([...ids, node.entry.list.split('.').length]) : ids;
+    see(node, (path) =>
+      path
+        .split('.')
+        .map((part, at) => (own.has(at) ? '*' : part))
+        .join('.'),
+    );
+    eachPlace(node.children ?? [], see, own);
+  }
+}
+
+/** The field of an element that is no more than one text, and pictures of no words. */
 function onlyText(node: ElementNode): string | undefined {
-  if (node.rich !== undefined || (node.children ?? []).some(isElement)) return undefined;
+  if (node.rich !== undefined) return undefined;
   const [path, ...more] = [...walkFields({ ...node, fields: {} })];
-  return more.length ? undefined : path;
+  const isOwn = (node.children ?? []).some((child) => isWords(child) && child.field === path);
+  return more.length || !isOwn ? undefined : path;
 }

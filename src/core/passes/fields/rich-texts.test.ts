@@ -1,5 +1,6 @@
 import { required } from '../../data/required.js';
-import { originalContent, fillPage } from '../../content/content.js';
+import { fillPage } from '../../content/content.js';
+import { originalContent } from '../../content/source-values.js';
 import { regionsOf } from '../../content/regions.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';

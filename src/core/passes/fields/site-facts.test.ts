@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import { originalValues } from '../../content/content.js';
+import { originalValues } from '../../content/source-values.js';
 import { element, page, words } from '../../document/sample.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { factsAcross, sharedContent } from './site-facts.js';

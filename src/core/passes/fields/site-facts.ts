@@ -1,5 +1,5 @@
 import { required } from '../../data/required.js';
-import { originalValues } from '../../content/content.js';
+import { originalValues } from '../../content/source-values.js';
 import { FLAGS } from '../../content/looks.js';
 import { LOOK, type FlatContent } from '../../content/values.js';
 import type { FieldRule } from '../../document/field-rules.js';
