@@ -10,7 +10,7 @@ import { withParts } from './parts.js';
 import { withNewEntries } from './new-entries.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
 import { originalValues } from './source-values.js';
-import { flatten, LOOK, nest, type Content, type FlatContent } from './values.js';
+import { flatten, LOOK, nest, starred, type Content, type FlatContent } from './values.js';
 
 /** The content with the values of the source wherever a client wrote none. */
 export function wholeContent(document: PageDocument, content: Content): Content {
@@ -54,18 +54,12 @@ export function unknownFields(document: PageDocument, content: Content): string[
  * as an image of which the file is empty.
  */
 function placesIn(source: FlatContent, lists: FlatContent['lists']): (path: string) => boolean {
-  const starred = (path: string): string => {
-    let [own, shown] = ['', ''];
-    for (const part of path.split('.')) {
-      const isEntry = source.lists.has(own) || lists.has(own) || known.has(shown);
-      [own, shown] = [own ? `${own}.${part}` : part, shown ? `${shown}.${isEntry ? '*' : part}` : part];
-    }
-    return shown;
-  };
   const known = new Set<string>();
-  for (const list of [...source.lists.keys()].sort((a, b) => a.length - b.length)) known.add(starred(list));
-  const fields = new Set([...source.values.keys()].map(starred));
-  return (path) => fields.has(starred(path)) || known.has(starred(path));
+  const placed = (path: string): string =>
+    starred(path, (list, shown) => lists.has(list) || source.lists.has(list) || known.has(shown));
+  for (const list of source.lists.keys()) known.add(placed(list));
+  const fields = new Set([...source.values.keys()].map(placed));
+  return (path) => fields.has(placed(path)) || known.has(placed(path));
 }
 
 /** Content without what the page has no place for. */

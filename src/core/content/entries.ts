@@ -1,8 +1,9 @@
 import { required } from '../data/required.js';
 import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
-import { isElement, isWords } from '../document/walk.js';
+import { elements, isElement, isWords } from '../document/walk.js';
 import { askedLook, lookOf, looksIn, type Looks } from './looks.js';
-import type { FlatContent } from './values.js';
+import { walkFields } from './walk-fields.js';
+import { starred, type FlatContent } from './values.js';
 
 /* Lists of entries: what a client adds, removes and moves. An entry that the source did not have is made like one it had. */
 
@@ -27,20 +28,20 @@ export function modelsOf(
   const looks = looksIn(entries, styles);
   return ids.map((id, at) => ({
     id,
-    model: modelOf(
-      id,
-      entries,
-      lookAt(list, id, at, ids.length, entries, looks, content),
-      namesUnder(list, id, content),
-    ),
+    model: modelOf(id, entries, {
+      look: lookAt(list, id, at, ids.length, entries, looks, content),
+      isOfPlace: looks.place !== undefined,
+      names: namesUnder(list, id, content),
+    }),
   }));
 }
 
 /** The fields that the content has for an entry, by their names from the entry on. */
 function namesUnder(list: string, id: string, { values, lists }: FlatContent): ReadonlySet<string> {
   const start = `${list}.${id}.`;
-  const under = (path: string): string[] => (path.startsWith(start) ? [path.slice(start.length)] : []);
-  return new Set([...[...values.keys()].flatMap(under), ...[...lists.keys()].flatMap(under)]);
+  const place = (path: string): string => starred(path, (text) => lists.has(text));
+  const paths = [...values.keys(), ...lists.keys()].filter((path) => path.startsWith(start));
+  return new Set(paths.map((path) => place(path).slice(place(start).length)));
 }
 
 /** What an element holds when its lists have the entries that the content asks for. */
@@ -74,17 +75,22 @@ function lookAt(
   return at === count - 1 ? ids.at(-1) : ids[0];
 }
 
+/** What the entry is to be like that one is made from. */
+interface Wanted {
+  /** The id of an entry with the look. */
+  readonly look: string | undefined;
+  /** The look goes with the place: nobody asked for it. */
+  readonly isOfPlace: boolean;
+  /** The fields that the content has. */
+  readonly names: ReadonlySet<string>;
+}
+
 /** The entry of the source that one is made from: itself, if it has the look that it should have, else one that has its fields. */
-function modelOf(
-  id: string,
-  entries: readonly ElementNode[],
-  look: string | undefined,
-  names: ReadonlySet<string>,
-): ElementNode {
+function modelOf(id: string, entries: readonly ElementNode[], { look, isOfPlace, names }: Wanted): ElementNode {
   const own = entries.find(({ entry }) => entry?.id === id);
   const asked = entries.find(({ entry }) => entry?.id === look);
   /* What one says is not lost for a look: an entry in another place keeps its own where that one has no room for all of it. */
-  if (own) return asked && lookOf(own) !== lookOf(asked) && hasRoom(asked, own) ? asked : own;
+  if (own) return asked && lookOf(own) !== lookOf(asked) && hasRoom(asked, own, isOfPlace) ? asked : own;
   const fitting = asked ? entries.filter((entry) => lookOf(entry) === lookOf(asked)) : entries;
   const fits = fitting.map((entry) => fit(entry, names));
   return required(fitting[fits.indexOf(Math.max(...fits))]);
@@ -92,33 +98,24 @@ function modelOf(
 
 /** The fields of an entry, by their names from the entry on. */
 function namesIn(entry: ElementNode): string[] {
-  const start = `${entry.entry?.list}.${entry.entry?.id}.`;
-  return [...fieldsOf(entry)].flatMap((path) => (path.startsWith(start) ? [path.slice(start.length)] : []));
+  const lists = new Set([...elements(entry)].flatMap(({ entry: own }) => (own ? [own.list] : [])));
+  const place = (path: string): string => starred(path, (text) => lists.has(text));
+  const start = place(`${entry.entry?.list}.${entry.entry?.id}.`);
+  const under = [...walkFields(entry), ...lists].map(place).filter((path) => path.startsWith(start));
+  return [...new Set(under.map((path) => path.slice(start.length)))];
 }
 
-/** Whether an entry has the same fields as another one, or all of them and more. */
-function hasRoom(entry: ElementNode, other: ElementNode): boolean {
-  const own = new Set(namesIn(entry));
-  return namesIn(other).every((name) => own.has(name));
+/** Whether an entry has the fields of another one, and none more if it is to have the same. */
+function hasRoom(entry: ElementNode, other: ElementNode, isSame: boolean): boolean {
+  const [own, wanted] = [namesIn(entry), namesIn(other)];
+  return wanted.every((name) => own.includes(name)) && (!isSame || own.length === wanted.length);
 }
 
 /** How well the fields of an entry are those that another one has: more that both have, fewer that it alone has. */
 function fit(entry: ElementNode, names: ReadonlySet<string>): number {
-  const start = `${entry.entry?.list}.${entry.entry?.id}.`;
-  const own = new Set(
-    [...fieldsOf(entry)].flatMap((path) => (path.startsWith(start) ? [path.slice(start.length)] : [])),
-  );
-  const shared = [...own].filter((name) => names.has(name)).length;
-  return names.size === 0 ? 0 : shared - (own.size - shared) / (own.size + 1);
-}
-
-/** The paths of the fields of an element and of all in it, and of its lists. */
-function* fieldsOf(node: PageNode): Generator<string> {
-  if (isWords(node)) return void (node.field && (yield node.field));
-  yield* Object.values(node.fields ?? {});
-  if (node.rich) yield node.rich;
-  yield* entriesIn(node).keys();
-  for (const child of node.children ?? []) if (isWords(child) || !child.entry) yield* fieldsOf(child);
+  const own = namesIn(entry);
+  const shared = own.filter((name) => names.has(name)).length;
+  return names.size === 0 ? 0 : shared - (own.length - shared) / (own.length + 1);
 }
 
 /** The entries in the place of those of the source, with what stood between two of them between each two. */

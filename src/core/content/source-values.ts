@@ -5,6 +5,7 @@ import { entriesIn } from './entries.js';
 import { saidLooks } from './looks.js';
 import { partOf } from './parts.js';
 import { toMarkdown } from './rich.js';
+import { walkFields } from './walk-fields.js';
 import { nest, type Content, type FlatContent } from './values.js';
 
 /* What the source of a page says, by the paths of its fields. */
@@ -53,17 +54,6 @@ function isGroupEntry(node: ElementNode): boolean {
   const own = `${node.entry?.list}.${node.entry?.id}`;
   const paths = [...walkFields(node)];
   return paths.some((path) => path.startsWith(`${own}.`));
-}
-
-/** The paths of all fields in a part of a page. */
-export function* walkFields(node: PageNode): Generator<string> {
-  if (isWords(node)) {
-    if (node.field) yield node.field;
-    return;
-  }
-  yield* Object.values(node.fields ?? {});
-  if (node.rich) yield node.rich;
-  for (const child of node.children ?? []) yield* walkFields(child);
 }
 
 /** The values that the source had, as people write them. */

@@ -86,3 +86,16 @@ export function entriesAt(content: Content, list: string): Entries {
   }
   return (here ?? []) as Entries;
 }
+
+/**
+ * A path with a star in the place of each id of an entry, as the fields of lists are told.
+ * @param isList whether a path is that of a list: as it is, and with its stars
+ */
+export function starred(path: string, isList: (own: string, shown: string) => boolean): string {
+  let [own, shown] = ['', ''];
+  for (const part of path.split('.')) {
+    const next = own && isList(own, shown) ? '*' : part;
+    [own, shown] = own ? [`${own}.${part}`, `${shown}.${next}`] : [part, next];
+  }
+  return shown;
+}

@@ -1,4 +1,4 @@
-import { walkFields } from '../content/source-values.js';
+import { walkFields } from '../content/walk-fields.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import { sectionSlug } from '../text/slug.js';

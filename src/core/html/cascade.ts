@@ -2,7 +2,7 @@ import { required } from '../data/required.js';
 import { AT_REST, both, conditionKey, passesUp, statesIn, type Condition } from './conditions.js';
 import type { CapturedDeclaration, CapturedNode, CapturedRule } from './captured.js';
 import { type ReadSelector } from './selectors.js';
-import { type Specificity, compareSpecificity } from './specificity.js';
+import { type Specificity, compareSpecificity } from '../css/specificity.js';
 import { byEntry, winnersByInterval, type Applied, type CascadedDeclarations, type Entry } from './winners.js';
 
 export type { CascadedDeclarations } from './winners.js';

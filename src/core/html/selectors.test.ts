@@ -1,5 +1,5 @@
 import { readSelectorList } from './selectors.js';
-import { compareSpecificity } from './specificity.js';
+import { compareSpecificity } from '../css/specificity.js';
 
 const only = (text: string) => {
   const list = readSelectorList(text);

@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import * as csstree from 'css-tree';
-import { type Specificity, OLD_PARTS, specificityOf } from './specificity.js';
+import { type Specificity, OLD_PARTS, specificityOf } from '../css/specificity.js';
 
 /** One complex selector, taken apart into what can be matched at rest and the condition under which it holds. */
 export interface ReadSelector {

@@ -1,7 +1,7 @@
 import { required } from '../data/required.js';
 import type { CapturedDeclaration, CapturedValue } from './captured.js';
 import type { Condition } from './conditions.js';
-import { compareSpecificity, type Specificity } from './specificity.js';
+import { compareSpecificity, type Specificity } from '../css/specificity.js';
 
 /** Winning declarations before `var()` is written out, in cascade order. */
 export type CascadedDeclarations = ReadonlyMap<string, CapturedValue>;

@@ -1,6 +1,7 @@
 import type { Declarations, FontFace, PageDocument, SharedStyle, StyleVariant } from '../document/types.js';
 import { atRules, compareWhen } from '../css/at-rules.js';
 import { classOf } from './html.js';
+import { joinedRules, meetingsIn, type Meeting, type Rule } from './joined-rules.js';
 import { compact } from './shorthands.js';
 
 /** The style sheet of a page: fonts, then one rule a style, then what changes at each breakpoint, widest first. */
@@ -16,11 +17,17 @@ export function renderCss(document: PageDocument): string {
   if (root) blocks.push(root);
   if (document.everywhere) blocks.push(rule('*, ::before, ::after', document.everywhere));
   const styles = Object.entries(document.styles);
-  for (const [name, style] of styles) blocks.push(...renderStyle(name, style));
-  blocks.push(...renderConditions(styles));
+  const meets = meetingsIn(document);
+  blocks.push(
+    ...joinedRules(
+      styles.flatMap(([name, style]) => rulesOf(name, style)),
+      meets,
+    ),
+  );
+  blocks.push(...renderConditions(styles, meets));
   const order = document.breakpoints.map(({ name }) => name);
   for (const { name, below } of document.breakpoints) {
-    const rules = rulesAt(styles, name, order);
+    const rules = rulesAt(styles, meets, name, order);
     if (rules.length) blocks.push(`@media (width < ${below}px) {\n${indent(rules.join('\n'))}}\n`);
   }
   return blocks.join('\n');
@@ -46,24 +53,31 @@ export function renderFaces(faces: readonly FontFace[]): string {
   return faces.map(({ descriptors }) => rule('@font-face', descriptors)).join('\n');
 }
 
-function renderStyle(name: string, style: SharedStyle): string[] {
-  const rules = Object.keys(style.rest).length ? [rule(selectorOf(name), style.rest)] : [];
+function rulesOf(name: string, style: SharedStyle): Rule[] {
+  const rules = Object.keys(style.rest).length ? [ruleOf(name, undefined, style.rest)] : [];
   for (const variant of style.variants ?? [])
-    if (!variant.at && !variant.when) rules.push(rule(selectorOf(name, variant), variant.set));
+    if (!variant.at && !variant.when) rules.push(ruleOf(name, variant, variant.set));
   return rules;
 }
 
-function renderConditions(styles: readonly (readonly [string, SharedStyle])[]): string[] {
-  const byCondition = new Map<string, string[]>();
+function renderConditions(styles: readonly (readonly [string, SharedStyle])[], meets: Meeting): string[] {
+  const byCondition = new Map<string, Rule[]>();
   for (const [name, style] of styles) {
     for (const variant of style.variants ?? []) {
       if (variant.at || !variant.when) continue;
       const rules = byCondition.get(variant.when) ?? [];
-      rules.push(rule(selectorOf(name, variant), variant.set));
+      rules.push(ruleOf(name, variant, variant.set));
       byCondition.set(variant.when, rules);
     }
   }
-  return [...byCondition].sort(([a], [b]) => compareWhen(a, b)).map(([condition, rules]) => wrapIn(condition, rules));
+  return inConditions(byCondition, meets);
+}
+
+/** Rules by their conditions as at-rules, in their order. */
+function inConditions(byCondition: ReadonlyMap<string, readonly Rule[]>, meets: Meeting): string[] {
+  return [...byCondition]
+    .sort(([a], [b]) => compareWhen(a, b))
+    .map(([condition, rules]) => wrapIn(condition, joinedRules(rules, meets)));
 }
 
 /** Several conditions in a row are nested at-rules. */
@@ -80,22 +94,21 @@ function wrapIn(condition: string, rules: readonly string[]): string {
  */
 function rulesAt(
   styles: readonly (readonly [string, SharedStyle])[],
+  meets: Meeting,
   breakpoint: string,
   breakpoints: readonly string[],
 ): string[] {
   const all = styles.flatMap(([name, style]) =>
     variantsAt(style, breakpoint, breakpoints).map((variant) => ({
       when: variant.when,
-      text: rule(selectorOf(name, variant), variant.set),
+      rule: ruleOf(name, variant, variant.set),
     })),
   );
-  const byCondition = new Map<string, string[]>();
-  for (const { when, text } of all)
-    if (when !== undefined) byCondition.set(when, [...(byCondition.get(when) ?? []), text]);
-  return [
-    ...all.flatMap(({ when, text }) => (when === undefined ? [text] : [])),
-    ...[...byCondition].sort(([a], [b]) => compareWhen(a, b)).map(([condition, rules]) => wrapIn(condition, rules)),
-  ];
+  const byCondition = new Map<string, Rule[]>();
+  for (const { when, rule } of all)
+    if (when !== undefined) byCondition.set(when, [...(byCondition.get(when) ?? []), rule]);
+  const plain = all.flatMap(({ when, rule }) => (when === undefined ? [rule] : []));
+  return [...joinedRules(plain, meets), ...inConditions(byCondition, meets)];
 }
 
 /** What a style is at a breakpoint, with what at-rules of wider screens say of properties that the breakpoint sets. */
@@ -138,10 +151,18 @@ function selectorOf(style: string, variant?: Omit<StyleVariant, 'set'>): string 
   return variant.within.beside ? `${host} ~ ${own},\n${host} ~ * ${own}` : `${host} ${own}`;
 }
 
+function ruleOf(style: string, variant: Omit<StyleVariant, 'set'> | undefined, set: Declarations): Rule {
+  return { style, selector: selectorOf(style, variant), body: declarations(set) };
+}
+
 function rule(selector: string, set: Declarations): string {
-  return `${selector} {\n${compact(set)
+  return `${selector} {\n${declarations(set)}}\n`;
+}
+
+function declarations(set: Declarations): string {
+  return compact(set)
     .map(([name, value]) => `  ${name}: ${value};\n`)
-    .join('')}}\n`;
+    .join('');
 }
 
 function indent(text: string): string {

@@ -1,4 +1,5 @@
-import { originalValues, walkFields } from '../../content/source-values.js';
+import { originalValues } from '../../content/source-values.js';
+import { walkFields } from '../../content/walk-fields.js';
 import type { PageDocument, PageNode } from '../../document/types.js';
 import { elements, isWords, mapTree } from '../../document/walk.js';
 

@@ -1,4 +1,5 @@
-import { walkFields } from '../../content/source-values.js';
+import { walkFields } from '../../content/walk-fields.js';
+import { starred } from '../../content/values.js';
 import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
 import { isWords } from '../../document/walk.js';
@@ -31,18 +32,13 @@ export function alikeRich(entries: readonly ElementNode[], { styles }: PageDocum
 function eachPlace(
   nodes: readonly PageNode[],
   see: (node: ElementNode, place: (path: string) => string) => void,
-  ids: ReadonlySet<number> = new Set(),
+  around: ReadonlySet<string> = new Set(),
 ): void {
   for (const node of nodes) {
     if (isWords(node)) continue;
-    const own = node.entry ? new Set([...ids, node.entry.list.split('.').length]) : ids;
-    see(node, (path) =>
-      path
-        .split('.')
-        .map((part, at) => (own.has(at) ? '*' : part))
-        .join('.'),
-    );
-    eachPlace(node.children ?? [], see, own);
+    const lists = node.entry ? new Set([...around, node.entry.list]) : around;
+    see(node, (path) => starred(path, (list) => lists.has(list)));
+    eachPlace(node.children ?? [], see, lists);
   }
 }
 
