@@ -69,7 +69,11 @@ function textsIn(body) {
 function otherThan(path, value, document) {
   if (path.endsWith('.focus')) return '7% 93%';
   if (/\.(required|open)$/.test(path)) return value === 'yes' ? 'no' : 'yes';
-  if (path.endsWith('.icon')) return [...iconsOf(document).keys()].find((name) => name !== value) ?? '';
+  if (path.endsWith('.icon')) {
+    const [icons, lines] = [[...iconsOf(document)], (drawing) => drawing.split('\n').length];
+    const own = lines(iconsOf(document).get(value) ?? '');
+    return icons.find(([name, drawing]) => name !== value && lines(drawing) === own)?.[0] ?? value;
+  }
   return 'zzmark';
 }
 
@@ -80,6 +84,7 @@ function inexact(document) {
   return [...values.keys()].filter((path) => {
     if (/\.(look|highlighted|flipped)$/.test(path) || path.startsWith('page.')) return false;
     const mark = otherThan(path, values.get(path), document);
+    if (mark === values.get(path)) return false;
     const after = renderHtml(
       fillPage(document, nest({ values: new Map(values).set(path, mark), lists })),
       'style.css',

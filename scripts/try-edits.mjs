@@ -39,12 +39,14 @@ function entriesSay(document, list) {
   return found;
 }
 
-/** The page without what is in a list, line by line. */
+/** The page without what is in a list, and without signs: those between entries go and come with them. */
 function around(document, list) {
+  const says = (node) => (node.kind === 'words' ? node.text : (node.children ?? []).map(says).join(''));
+  const isSign = (node) => node.entry?.list === list || (/\S/.test(says(node)) && !/[\p{L}\p{N}]/u.test(says(node)));
   const without = (node) =>
     node.kind === 'words'
       ? node
-      : { ...node, children: node.children?.filter((child) => child.entry?.list !== list).map(without) };
+      : { ...node, children: node.children?.filter((child) => !isSign(child)).map(without) };
   return renderHtml({ ...document, body: without(document.body) }, 'style.css').replace(/\s+/g, ' ');
 }
 

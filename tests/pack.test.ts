@@ -181,7 +181,7 @@ describe('nothing is packed that would not install', () => {
     const ran = tavrik(['pack', broken, '--as', 'document', '--out', join(folder, 'broken.zip')]);
     expect([ran.code, ran.err]).toEqual([
       2,
-      expect.stringMatching(/A fresh site rejected it: .*File "assets\/dome-lost.*Nothing was written/s),
+      expect.stringMatching(/Installed into a fresh site, assets\/dome-lost\S+ is missing.*Nothing was written/s),
     ]);
     expect(readdirSync(folder).filter((name) => name.startsWith('broken.zip'))).toEqual([]);
   });

@@ -30,14 +30,17 @@ const LONGEST = 24;
 
 function collect(body: ElementNode): Map<string, string> {
   const [byName, seen, giver] = [new Map<string, string>(), new Set<string>(), new NameGiver()];
-  const visit = (node: PageNode, beside: string): void => {
+  const visit = (node: PageNode, beside: string, called?: string): void => {
     if (!isElement(node)) return;
     const around = node.entry?.id ?? (node.kind === 'section' ? node.name : beside);
     if (node.kind === 'icon' && node.markup !== undefined && !seen.has(node.markup)) {
       seen.add(node.markup);
-      byName.set(giver.give(ownName(node) || slug(around, LONGEST) || 'icon'), node.markup);
+      byName.set(
+        giver.give(ownName(node, called) || (/^\d+$/.test(around) ? '' : slug(around, LONGEST)) || 'icon'),
+        node.markup,
+      );
     }
-    for (const child of node.children ?? []) visit(child, around);
+    for (const child of node.children ?? []) visit(child, around, node.from?.called);
   };
   visit(body, '');
   return byName;
@@ -46,9 +49,12 @@ function collect(body: ElementNode): Map<string, string> {
 /** Words that only say that it is an icon. */
 const IDLE = new Set(['icon', 'icons', 'svg', 'i', 'glyph', 'symbol', 'img', 'image', 'span', 'use', 'path', 'g']);
 
-function ownName({ markup = '', attributes = {}, from }: ElementNode): string {
+/** @param called what the element around it is called */
+function ownName({ markup = '', attributes = {}, from }: ElementNode, called: string | undefined): string {
   const title = /<title[^>]*>([^<]+)<\/title>/.exec(markup)?.[1] ?? attributes['aria-label'] ?? attributes['title'];
   if (title) return slug(title, LONGEST);
+  const said = from?.called ?? called;
+  if (said) return slug(said, LONGEST);
   /* Layers have names that a person gave; of the path of an HTML element only its ids and classes are. */
   const last = from?.path.split(/ [/>] /).at(-1) ?? '';
   const text = from?.path.includes(' / ') ? last : (/[.#]([\w-]+)/.exec(last)?.[1] ?? '');

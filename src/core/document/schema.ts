@@ -191,7 +191,7 @@ export const PAGE_SCHEMA = {
           type: 'object',
           required: ['path'],
           additionalProperties: false,
-          properties: { path: text, box: { type: 'string' } },
+          properties: { path: text, called: text, box: { type: 'string' } },
         },
         children: { type: 'array', items: { $ref: '#/$defs/node' } },
       },

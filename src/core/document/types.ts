@@ -40,6 +40,8 @@ export type Part = 'header' | 'footer' | 'reused';
 /** Where a node came from: the path of the element or layer in the source, as a person can find it there. */
 export interface Origin {
   readonly path: string;
+  /** What the source calls a drawing, by its classes: `money-coins`. */
+  readonly called?: string;
   /** The path of the element whose place it has, if it was made of several; empty if it has that of none of them alone. */
   readonly box?: string;
 }

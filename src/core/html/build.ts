@@ -1,4 +1,5 @@
 import type { Declarations } from '../document/types.js';
+import { defined } from '../data/defined.js';
 import { required } from '../data/required.js';
 import { createHash } from 'node:crypto';
 import {
@@ -13,6 +14,7 @@ import {
 import { headFrom } from './head.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';
+import { calledBy } from './called.js';
 import { isInline, kindOf } from './kinds.js';
 import { probeName, type Probed } from './lean.js';
 import { defaultsFor, styleOf } from './styles.js';
@@ -160,7 +162,10 @@ class PageBuilder {
       ...(Object.keys(attributes).length ? { attributes } : {}),
       ...(isInline(node) ? { inline: true } : {}),
       ...(node.markup ? { markup: node.markup } : {}),
-      from: { path: required(node.path) },
+      from: {
+        path: required(node.path),
+        ...defined({ called: inside.length ? undefined : calledBy(tag, node.attributes?.['class']) }),
+      },
       ...(inside.length ? { children: inside } : {}),
     };
     return element;

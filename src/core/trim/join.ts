@@ -61,7 +61,7 @@ export function join(
 function withPlace(node: ElementNode, pair: Pick<Pair, 'outer' | 'inner'>, { across, down }: NamedJoin): ElementNode {
   const from = pair[across].from;
   const box = across === down && from ? (from.box ?? from.path) : '';
-  return node.from && box !== node.from.path ? { ...node, from: { path: node.from.path, box } } : node;
+  return node.from && box !== node.from.path ? { ...node, from: { ...node.from, box } } : node;
 }
 
 /** One node with the meaning of the one that has one, in the place of the outer one, with the children of the inner one. */

@@ -55,16 +55,20 @@ export const TEXTS = new Set<string>([
   ...HEADING_ELEMENTS,
   'span',
   'small',
+  'label',
 ]);
+
+/** Whether a control is none to fill in: a box without a name is not sent (HTML, 4.10.21.4), but opens something. */
+export function opens({ attributes = {} }: ElementNode): boolean {
+  return /^(checkbox|radio)$/.test(attributes['type'] ?? '') && attributes['name'] === undefined;
+}
 
 /** Parts of an element that have a field though no attribute says them, with their names. */
 export function unwritten(node: ElementNode, styles: PageDocument['styles']): (readonly [string, string])[] {
   if (isCut(node, styles)) return [[FOCUS, 'focus']];
   if (leadsNowhere(node)) return [['href', 'address']];
-  const { type = '', name } = node.attributes ?? {};
-  /* A box that is ticked and has no name is not sent (HTML, 4.10.21.4): it opens something. */
-  const isSent = !/^(checkbox|radio)$/.test(type) || name !== undefined;
-  const canBe = isSent && CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(type);
+  const { type = '' } = node.attributes ?? {};
+  const canBe = !opens(node) && CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(type);
   return canBe ? [['required', 'required']] : [];
 }
 

@@ -5,31 +5,35 @@ import { ICON } from '../../content/icons.js';
 import { FLAGS } from '../../content/looks.js';
 import { isSwitch } from '../../content/parts.js';
 import { ID, LOOK } from '../../content/values.js';
-import { canBeRich, readsBack } from '../../content/rich.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
-import { elements, isElement, isWords, textOf } from '../../document/walk.js';
+import { elements, isElement, isWords } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { alikeRich } from './rich-entries.js';
+import { isRich, plainEntry } from './rich-texts.js';
 import { runsIn, type EntryRun } from './lists.js';
 import {
   COLUMN,
   columnsOf,
+  handedOn,
   hasControl,
   isHead,
-  isWordsOnly,
   LONGEST,
   nameIn,
   onlyChild,
+  saysOne,
+  scopeOf,
   spoken,
   textName,
   type Scope,
 } from './naming.js';
-import { pressed } from './says.js';
+import { announced, isBrand, isMenu } from './header-names.js';
+import { Labels } from './labels.js';
+import { pressed, saysOf } from './says.js';
 import { Slots } from './slots.js';
-import { hasFigure, headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
-import { EDITABLE, NAMES, TEXTS, unwritten } from './field-attributes.js';
+import { headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
+import { EDITABLE, NAMES, opens, unwritten } from './field-attributes.js';
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
@@ -46,7 +50,7 @@ export function fieldsPass(richFrom?: number): Pass {
       const body = stripped(document.body) as ElementNode;
       const sections = new NameGiver();
       for (const taken of ['page', 'site']) sections.give(taken);
-      return { ...document, body: new Naming(document, sections, richFrom).element(body, scopeOf('page', body)) };
+      return { ...document, body: new Naming(document, sections, richFrom, body).element(body, scopeOf('page', body)) };
     },
   };
 }
@@ -70,15 +74,6 @@ function switchesLast(
   return { attributes: Object.fromEntries([...all.filter((entry) => !isLast(entry)), ...all.filter(isLast)]) };
 }
 
-function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Scope {
-  return { path, giver: new NameGiver(), root, seen: { headings: 0, last: '' }, ...more };
-}
-
-/** What a scope within another one has from that. */
-function handedOn({ columns, slots }: Scope): Partial<Scope> {
-  return { ...(columns ? { columns } : {}), ...(slots ? { slots } : {}) };
-}
-
 /** The page without fields: it can be named anew. */
 function stripped(node: PageNode): PageNode {
   if (isWords(node)) return { kind: 'words', text: node.text };
@@ -87,15 +82,23 @@ function stripped(node: PageNode): PageNode {
 }
 
 class Naming {
+  private readonly labels: Labels;
+  private readonly groups = new Map<ElementNode, Scope>();
+  /** The last brief text that was named: what comes after it may be what it announces. */
+  private before = '';
+
   constructor(
     private readonly document: PageDocument,
     private readonly sections: NameGiver,
     private readonly richFrom: number | undefined,
-  ) {}
+    body: ElementNode,
+  ) {
+    this.labels = new Labels(body);
+  }
 
   element(node: ElementNode, outer: Scope): ElementNode {
     const scope = this.enter(node, outer);
-    const word = scope === outer ? (saidWord(node, scope) ?? scope.word) : scope.word;
+    const word = scope.path === outer.path ? (saidWord(node, scope) ?? scope.word) : scope.word;
     const icon = this.icon(node, scope);
     const own = icon ?? this.background(node, scope) ?? (isDecoration(node) ? undefined : this.attributes(node, scope));
     const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
@@ -152,9 +155,13 @@ class Naming {
       if (child.element === 'dt') pair = this.group(child, 'term', child, own);
       if (child.element === 'dt' || child.element === 'dd') return this.element(child, pair ?? own);
       if (child.element === 'label' && !hasControl(child)) {
-        pair = this.group(child, 'field', child, own);
+        pair = this.labelled(child, own) ?? this.group(child, 'field', child, own);
         return this.element(child, { ...pair, pair });
       }
+      const message = this.labels.holderOf(child, node);
+      if (message) pair = this.labelled(message, own) ?? pair;
+      if (message && child !== message)
+        return this.element(child, opens(message) ? (pair ?? own) : { ...(pair ?? own), word: 'message' });
       if (child.element !== 'td' && child.element !== 'th') return this.element(child, pair ? { ...own, pair } : own);
       const column = own.columns?.[cell];
       cell += 1;
@@ -164,13 +171,29 @@ class Naming {
 
   /** A section, a group under a heading of its own, or the scope that it is in. */
   private enter(node: ElementNode, scope: Scope): Scope {
-    if (node.kind === 'section') return scopeOf(this.sections.give(slug(node.name, LONGEST) || 'section'), node, {});
+    if (node.kind === 'section') this.before = '';
+    if (node.kind === 'section')
+      return scopeOf(
+        this.sections.give(slug(node.name, LONGEST) || 'section'),
+        node,
+        node.element === 'nav' ? { nav: true } : {},
+      );
+    if (node.kind === 'menu' || node.element === 'nav') return { ...scope, nav: true };
     if (!LAYOUT_KINDS.has(node.kind) && node.kind !== 'card' && node.kind !== 'picture-box') return scope;
     const own = headingsIn(node);
     const all = headingsIn(scope.root);
     const isPart = own.length === 1 && all.length > 1 && node !== scope.root && all[0] !== own[0];
     if (!isPart) return scope;
     return this.group(required(own[0]), 'part', node, scope);
+  }
+
+  /** The group of a control and its label, wherever these two stand; undefined for what has no partner. */
+  private labelled(node: ElementNode, scope: Scope): Scope | undefined {
+    const label = this.labels.of(node);
+    if (!label) return undefined;
+    const known = this.groups.get(label) ?? this.group(label, 'field', label, scope);
+    this.groups.set(label, known);
+    return known;
   }
 
   /** A group that is called by the words of an element, as far as these can name it. */
@@ -182,8 +205,9 @@ class Naming {
   /** The entries of a list, each with names of its own; texts alone are known by their numbers. */
   private entries({ name, entries }: EntryRun, scope: Scope): ElementNode[] {
     const [first] = entries as [ElementNode];
-    const list = `${scope.path}.${nameIn(scope, first, 'list', () => scope.giver.give(name))}`;
-    const plain = entries.map((entry, at) => this.plain(entry, `${list}.${at + 1}`));
+    const called = isMenu(entries, scope) ? 'menu' : name;
+    const list = `${scope.path}.${nameIn(scope, first, 'list', () => announced(scope.giver, called, this.before))}`;
+    const plain = entries.map((entry, at) => plainEntry(entry, `${list}.${at + 1}`, (node) => this.isRich(node)));
     const icons =
       new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1;
     if (!icons && plain.every((element) => element !== undefined))
@@ -204,44 +228,12 @@ class Naming {
       for (const taken of [ID, LOOK, ...FLAGS]) own.giver.give(taken);
       return { ...this.element(entry, own), entry: { list, id } };
     });
+    this.before = '';
     return alikeRich(named, this.document);
   }
 
-  /** An entry that is no more than one text, with the path of the entry as its field; undefined if it is more. */
-  private plain(entry: ElementNode, path: string): ElementNode | undefined {
-    let texts = 0;
-    const visit = (node: PageNode): PageNode => {
-      if (isWords(node)) {
-        if (isOrnament(node.text)) return node;
-        texts += 1;
-        return { ...node, field: path };
-      }
-      if (this.isRich(node)) {
-        texts += 1;
-        return { ...node, rich: path };
-      }
-      if (EDITABLE[node.element] && !isDecoration(node)) texts += 2;
-      return node.children ? { ...node, children: node.children.map(visit) } : node;
-    };
-    const element = visit(entry) as ElementNode;
-    return texts === 1 ? element : undefined;
-  }
-
-  /** Whether a text is one field, in which words may be set off. */
   private isRich(node: ElementNode): boolean {
-    const children = node.children ?? [];
-    if (
-      node.kind === 'run' ||
-      !TEXTS.has(node.element) ||
-      !children.some((child) => isWords(child) && child.text.trim())
-    )
-      return false;
-    const isSaid = (child: PageNode): boolean => isWords(child) && child.text.trim() !== '';
-    /* A sign before or after the words leaves them one text; one in the middle of them does not. */
-    const hasRuns = children.some((child) => isElement(child) && textOf(child)) || children.filter(isSaid).length > 1;
-    if (this.richFrom === undefined ? !hasRuns : textOf(node).split(/\s+/).length < this.richFrom) return false;
-    if (hasFigure(node, this.document.styles)) return false;
-    return canBeRich(node) && readsBack(node, this.document.styles);
+    return isRich(node, this.document, this.richFrom);
   }
 
   private text(node: PageNode, scope: Scope): PageNode {
@@ -255,6 +247,7 @@ class Naming {
     const name = word ?? textName(node, scope);
     if (word === 'heading') seen.headings += 1;
     seen.last = name;
+    this.before = saysOf(node);
     return `${path}.${nameIn(scope, node, 'words', (words) => spoken(giver, name, words))}`;
   }
 
@@ -279,10 +272,12 @@ class Naming {
     if (names.length === 0 && !/^(label|select|button)$/.test(node.element)) return undefined;
     const kind = node.kind === 'button' ? 'button' : (NAMES[node.element] ?? node.kind);
     const isEntry = scope.root === node || onlyChild(scope.root) === node;
-    const make = (words: string): string =>
-      spoken(scope.giver, kind === 'field' ? slug(words, LONGEST) || kind : kind, words);
+    const make = (words: string): string => {
+      if (kind === 'link' && isBrand(node, scope)) return scope.giver.give('brand');
+      return spoken(scope.giver, kind === 'field' ? slug(words, LONGEST) || kind : kind, words);
+    };
     if (node.element === 'label' && scope.pair) return { scope: { word: 'label' } };
-    const label = scope.pair ?? (scope.root.element === 'label' ? scope : undefined);
+    const label = this.labelled(node, scope) ?? scope.pair ?? (scope.root.element === 'label' ? scope : undefined);
     if (label && /^(input|textarea|select)$/.test(node.element)) {
       /* What a label stands before, or around, has its fields beside the label's. */
       return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${label.path}.${part}`])), scope: label };
@@ -292,8 +287,8 @@ class Naming {
     /* What is no more than words in a link is its label; what else is in it stands by itself. */
     const within =
       own === scope.path
-        ? { word: isWordsOnly(node) ? 'label' : undefined }
-        : { ...scopeOf(own, node, handedOn(scope)), word: isWordsOnly(node) ? 'label' : undefined };
+        ? { word: saysOne(node) ? 'label' : undefined }
+        : { ...scopeOf(own, node, handedOn(scope)), word: saysOne(node) ? 'label' : undefined };
     return { fields, scope: within as Partial<Scope> };
   }
 }

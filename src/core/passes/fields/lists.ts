@@ -1,6 +1,7 @@
 import { required } from '../../data/required.js';
 import type { ElementNode, PageNode } from '../../document/types.js';
 import { isElement, textOf } from '../../document/walk.js';
+import { isOrnament } from './roles.js';
 
 /** Neighbours that are entries of one list, and what the list is called. */
 export interface EntryRun {
@@ -46,9 +47,11 @@ export function runsIn(node: ElementNode): EntryRun[] {
   return many.map((entries) => ({ name: nameOf(node, required(entries[0])), entries }));
 }
 
-/** White space, lines and breaks between entries do not part them. */
+/** White space, lines, breaks and signs between entries do not part them. */
 function isEntryLike(child: PageNode): child is ElementNode {
-  return isElement(child) && child.kind !== 'divider' && child.kind !== 'break';
+  if (!isElement(child) || child.kind === 'divider' || child.kind === 'break') return false;
+  const words = textOf(child);
+  return child.repeat !== undefined || words === '' || !isOrnament(words);
 }
 
 function keyOf(child: ElementNode, parent: ElementNode): string | undefined {

@@ -1,8 +1,9 @@
 import type { ElementNode, PageNode } from '../../document/types.js';
 import { isElement, isWords, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
-import { type NameGiver } from '../../text/words.js';
-import { headingsIn } from './roles.js';
+import { NameGiver } from '../../text/words.js';
+import { EDITABLE } from './field-attributes.js';
+import { headingsIn, isDecoration, isOrnament } from './roles.js';
 import { saysOf } from './says.js';
 import { telling, type Slots } from './slots.js';
 
@@ -20,6 +21,8 @@ export interface Scope {
   readonly root: ElementNode;
   /** What words are called here, if their own element does not say it. */
   readonly word?: string;
+  /** Whether it is in a navigation. */
+  readonly nav?: true;
   /** Names of the columns of the table that it is in, and which of them is next. */
   readonly columns?: readonly string[];
   /** Whether it is an entry of a list whose entries have other icons each. */
@@ -66,6 +69,27 @@ export function textName(node: PageNode, { root, seen, giver, slots }: Scope): s
   /* In an entry it is its place that says what a text is: the same place has the same name in all entries. */
   if (slots) return (words <= KICKER_WORDS ? BRIEF : LONG).find((name) => !giver.has(name)) ?? 'text';
   return 'text';
+}
+
+/** What a scope within another one has from that. */
+export function handedOn({ columns, slots, nav }: Scope): Partial<Scope> {
+  return { ...(columns ? { columns } : {}), ...(slots ? { slots } : {}), ...(nav ? { nav } : {}) };
+}
+
+/** A scope with names of its own. */
+export function scopeOf(path: string, root: ElementNode, more: Partial<Scope> = {}): Scope {
+  return { path, giver: new NameGiver(), root, seen: { headings: 0, last: '' }, ...more };
+}
+
+/** Whether all that an element says is one text: then that is its label. */
+export function saysOne(node: ElementNode): boolean {
+  return isWordsOnly(node) || (node.children ?? []).reduce((sum, child) => sum + textsIn(child), 0) === 1;
+}
+
+function textsIn(node: PageNode): number {
+  if (isWords(node)) return isOrnament(node.text) ? 0 : 1;
+  if (node.kind === 'heading' || (node.element in EDITABLE && !isDecoration(node))) return Infinity;
+  return (node.children ?? []).reduce((sum, child) => sum + textsIn(child), 0);
 }
 
 /** Whether an element holds words and their runs, and no boxes. */

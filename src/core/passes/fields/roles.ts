@@ -72,9 +72,10 @@ function titleOf(node: ElementNode): string {
   const heading = headingsIn(node)[0] ?? [...deep(node)].find(({ kind }) => kind === 'heading');
   const own = textOf(heading ?? node);
   if (own) return own;
-  return (
-    [...deep(node)].map(({ attributes }) => attributes?.['alt'] ?? attributes?.['aria-label'] ?? '').find(Boolean) ?? ''
-  );
+  const unseen = [...deep(node)].flatMap(({ attributes, from }) => [
+    attributes?.['alt'] ?? attributes?.['aria-label'] ?? attributes?.['title'] ?? from?.called ?? '',
+  ]);
+  return unseen.find(Boolean) ?? '';
 }
 
 function* deep(node: ElementNode): Generator<ElementNode> {

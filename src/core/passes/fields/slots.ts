@@ -18,7 +18,7 @@ export class Slots {
 
   /** @param names of the places, as far as they are known: lists in the entries of another list share them */
   constructor(
-    private readonly entries: readonly ElementNode[],
+    entries: readonly ElementNode[],
     private readonly names = new Map<string, string>(),
   ) {
     for (const entry of entries) this.read(entry, '');
@@ -43,10 +43,10 @@ export class Slots {
     return this.texts.get(this.keys.get(node) ?? '') ?? [];
   }
 
-  /** What all entries say alike in the place of a node; empty if they differ, or if one alone has it. */
+  /** What all entries that have the place of a node say alike there; empty if they differ. */
   private common(node: PageNode): string {
     const [first = '', ...more] = this.textsAt(node);
-    return more.length > 0 && more.every((text) => text === first) ? first : '';
+    return more.every((text) => text === first) ? first : '';
   }
 
   /**
@@ -58,7 +58,7 @@ export class Slots {
     const key = `${this.keys.get(node) ?? ''} ${part}`;
     const known = this.names.get(key);
     if (known !== undefined && !giver.has(known)) return giver.give(known);
-    const made = make(this.entries.length > 1 ? this.common(node) : saysOf(node));
+    const made = make(this.common(node));
     if (known === undefined) this.names.set(key, made);
     return made;
   }

@@ -1,8 +1,8 @@
 import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
 import { kindsWith } from '../../document/element-kinds.js';
 import { required } from '../../data/required.js';
-import type { ElementNode, PageDocument } from '../../document/types.js';
-import { isElement, mapTree } from '../../document/walk.js';
+import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
+import { isElement, mapTree, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { NameGiver } from '../../text/words.js';
 import { likeness } from '../../document/align-trees.js';
@@ -89,11 +89,11 @@ function runsIn(node: ElementNode, least: number): ElementNode[][] {
     run = [];
   };
   for (const child of node.children ?? []) {
+    if (isBetween(child)) continue;
     if (!isElement(child)) {
-      if (child.text.trim()) close();
+      close();
       continue;
     }
-    if (child.kind === 'divider' || child.kind === 'break') continue;
     const [first] = run;
     if (first && (NEVER.has(child.kind) || !run.some((item) => likeness(item, child) >= least))) close();
     if (!NEVER.has(child.kind)) run.push(child);
@@ -101,6 +101,17 @@ function runsIn(node: ElementNode, least: number): ElementNode[][] {
   close();
   return runs;
 }
+
+/** What stands between the items of a list and is none: white space, lines, and signs as in "Privacy · Terms". */
+function isBetween(node: PageNode): boolean {
+  if (!isElement(node)) return !SAID.test(node.text);
+  if (node.kind === 'divider' || node.kind === 'break') return true;
+  const words = textOf(node);
+  return words !== '' && !SAID.test(words) && !node.attributes?.['href'] && node.element !== 'button';
+}
+
+/** A letter or a figure: what has none says nothing by itself. */
+const SAID = /[\p{L}\p{N}]/u;
 
 /** A thing by itself, or a box that holds no more than that. */
 function isSmall(node: ElementNode): boolean {
