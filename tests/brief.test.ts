@@ -227,7 +227,7 @@ describe('a brief for the fields of a page', () => {
   - { at: three-ways-to-begin.cards, fewest: 3, most: 3 }
   - { at: the-darkest-sky-for.kicker, lock: true }
   - { at: one-dome-three.link, to: site, name: instruments }
-  - { at: header.links.*.highlighted, hide: true }
+  - { at: header.menu.*.highlighted, hide: true }
   - { at: one-dome-three.paragraphs.1, split: true }
   - { at: footer.copyright, hide: true }
   - { at: footer.copywrong, hide: true }
@@ -261,7 +261,7 @@ describe('a brief for the fields of a page', () => {
     ['  - { at: footer.link }\n', /Line 4:.*must contain at least one of/s],
     ['  - { at: footer.link, same-as: footer.privacy, name: x }\n', /Line 4:.*same-as/s],
     ['  - { at: Footer Link, hide: true }\n', /Line 4:.*path of a field/s],
-    ['  - { at: header.links, fewest: 4, most: 2 }\n', /Line 4:.*most/s],
+    ['  - { at: header.menu, fewest: 4, most: 2 }\n', /Line 4:.*most/s],
   ])('that is wrong is refused with its line: %s', (fields, wanted) => {
     const before = values();
     const ran = convert(message(fields));

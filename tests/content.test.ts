@@ -90,7 +90,7 @@ describe('lists', () => {
     const { lists } = originalValues(documentOf(clean, 'home'));
     const outer = [...lists].filter(([path]) => path.split('.').length === 2).map(([path, ids]) => [path, ids.length]);
     expect(Object.fromEntries(outer)).toEqual({
-      'header.links': 5,
+      'header.menu': 5,
       'one-dome-three.paragraphs': 2,
       'three-ways-to-begin.cards': 3,
       'questions-and-answers.questions': 3,
@@ -279,7 +279,7 @@ describe('content that cannot be read', () => {
   it.each([
     [['set', 'foo.bar', 'x'], /no field "foo.bar"/],
     [['set', 'membership.cards', 'x'], /matches several fields.*membership\.cards\.heading/s],
-    [['set', 'header.links.contact.address', 'javascript:alert(1)'], /must not run a script/],
+    [['set', 'header.menu.contact.address', 'javascript:alert(1)'], /must not run a script/],
     [['remove', 'membership.cards', 'nobody'], /no entry "nobody".*It has single, household, keeper/s],
     [['move', 'membership.cards', 'single', '--to', '9'], /no position 9.*1 to 3/s],
     [['add', 'membership.boxes', 'x'], /no list "membership.boxes".*membership\.cards/s],

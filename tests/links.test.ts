@@ -51,15 +51,15 @@ describe('links', () => {
 
   it('are listed and all right, led elsewhere by command, and found where they lead nowhere', () => {
     expect(links('check')).toMatchObject({ code: 0, out: 'All links work.\n' });
-    expect(links('set', 'header.links.fees', '--section', 'star-evenings').out).toBe(
-      'header.links.fees now leads to #star-evenings\n',
+    expect(links('set', 'header.menu.fees', '--section', 'star-evenings').out).toBe(
+      'header.menu.fees now leads to #star-evenings\n',
     );
     expect(html()).toContain('href="#star-evenings"');
     const content = join(project, 'content/home.yaml');
     writeFileSync(content, readFileSync(content, 'utf8').replace('"#star-evenings"', '"#nothing"'));
     const { pages } = JSON.parse(links('--json').out) as { pages: { links: { field: string; fault?: string }[] }[] };
     expect(pages[0]?.links.filter(({ fault }) => fault).map(({ field }) => field)).toEqual([
-      'header.links.fees.address',
+      'header.menu.fees.address',
     ]);
     expect(links('check')).toMatchObject({
       code: 1,
@@ -69,11 +69,11 @@ describe('links', () => {
 
   it.each([
     [['set', 'header.none', '--section', 'star-evenings'], /Link "header\.none" not found/],
-    [['set', 'header.links.fees', '--section', 'nothing'], /no section or anchor/],
-    [['set', 'header.links.fees', '--mail', 'a@b.c', '--section', 'x'], /only one target/],
-    [['set', 'header.links.fees'], /Where should the link lead/],
-    [['set', 'header.links.fees', '--file', 'none.pdf'], /File "none\.pdf" not found/],
-    [['set', 'header.links.fees', '--to-page', 'none'], /Page "none" not found/],
+    [['set', 'header.menu.fees', '--section', 'nothing'], /no section or anchor/],
+    [['set', 'header.menu.fees', '--mail', 'a@b.c', '--section', 'x'], /only one target/],
+    [['set', 'header.menu.fees'], /Where should the link lead/],
+    [['set', 'header.menu.fees', '--file', 'none.pdf'], /File "none\.pdf" not found/],
+    [['set', 'header.menu.fees', '--to-page', 'none'], /Page "none" not found/],
     [['follow'], /Unknown value "follow"/],
   ])('refuse what cannot be: %j', (args, why) => {
     const before = html();

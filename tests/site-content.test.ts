@@ -95,7 +95,7 @@ describe('what pages have in common', () => {
     expect(ran.code).toBe(0);
     expect(html('index.de.html')).toContain('>Mitglied werden<');
     expect(html('index.html')).not.toContain('Mitglied werden');
-    const refused = content('set', 'header.link.address', '/', '--page', 'home', '--language', 'de');
+    const refused = content('set', 'header.brand.address', '/', '--page', 'home', '--language', 'de');
     expect([refused.code, refused.err]).toEqual([2, expect.stringMatching(/is the same in every language/)]);
     expect(existsSync(join(project, 'content/hire.de.yaml'))).toBe(false);
   });

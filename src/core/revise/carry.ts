@@ -113,7 +113,7 @@ function fieldsFor(after: PageDocument, paths: Paths): Map<string, string> {
   return found;
 }
 
-/** A path that is in no list: `header.links.docs.label` beside `header.links` is `header.docs.label`. */
+/** A path that is in no list: `header.menu.docs.label` beside `header.menu` is `header.docs.label`. */
 function outside(path: string, lists: readonly (readonly [string, string])[]): string {
   const list = lists.map(([, name]) => name).find((name) => path.startsWith(`${name}.`));
   if (list === undefined) return path;

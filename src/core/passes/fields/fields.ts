@@ -208,8 +208,8 @@ class Naming {
     const called = isMenu(entries, scope) ? 'menu' : name;
     const list = `${scope.path}.${nameIn(scope, first, 'list', () => announced(scope.giver, called, this.before))}`;
     const plain = entries.map((entry, at) => plainEntry(entry, `${list}.${at + 1}`, (node) => this.isRich(node)));
-    const icons =
-      new Set(entries.map((entry) => [...elements(entry)].map(({ markup }) => markup ?? '').join())).size > 1;
+    const drawings = entries.map((entry) => [...elements(entry)].flatMap(({ markup }) => markup ?? []).join());
+    const icons = new Set(drawings).size > 1;
     if (!icons && plain.every((element) => element !== undefined))
       return alikeRich(
         plain.map((element, at) => ({ ...element, entry: { list, id: String(at + 1) } })),

@@ -16,7 +16,7 @@ export const SITE = 'site';
  * A pass that makes one field of what stands in several places of a page: menus of the same entries, telephone numbers, mail
  * addresses, opening hours, links to the same place elsewhere. Changed once, it changes everywhere.
  *
- * Before: `header.links` and `footer.links` with the same entries, after: `site.menu` in both places.
+ * Before: `header.menu` and `footer.links` with the same entries, after: `site.menu` in both places.
  */
 export const siteFacts: Pass = {
   name: 'site-facts',
