@@ -44,9 +44,7 @@ function around(document, list) {
   const says = (node) => (node.kind === 'words' ? node.text : (node.children ?? []).map(says).join(''));
   const isSign = (node) => node.entry?.list === list || (/\S/.test(says(node)) && !/[\p{L}\p{N}]/u.test(says(node)));
   const without = (node) =>
-    node.kind === 'words'
-      ? node
-      : { ...node, children: node.children?.filter((child) => !isSign(child)).map(without) };
+    node.kind === 'words' ? node : { ...node, children: node.children?.filter((child) => !isSign(child)).map(without) };
   return renderHtml({ ...document, body: without(document.body) }, 'style.css').replace(/\s+/g, ' ');
 }
 
