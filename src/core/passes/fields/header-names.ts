@@ -8,7 +8,7 @@ const ANNOUNCED = 16;
 /** Most words of a text that announces something. */
 const BRIEF = 4;
 
-/** The name of a list: by what it holds, else with what is said right before it. */
+/** The name of a list: by what it holds; where another list has that name, with the words right before it. */
 export function announced(giver: NameGiver, name: string, before: string): string {
   const words = slug(before, ANNOUNCED);
   const isBrief = words !== '' && before.split(/\s+/).length <= BRIEF;
