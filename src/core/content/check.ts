@@ -1,5 +1,6 @@
 import { required } from '../data/required.js';
 import { holdsEntries } from '../document/field-types.js';
+import { isScriptAddress } from '../document/addresses.js';
 import type { FieldRule } from '../document/field-rules.js';
 import type { PageDocument } from '../document/types.js';
 import { elements } from '../document/walk.js';
@@ -40,7 +41,7 @@ export function checkContent(
   }));
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
-  const said = new Set(source.values.values());
+  const said = new Set([...source.values].map(([path, value]) => `${fields(path)?.type} ${value}`));
   const entriesAt = (list: string): string[] => [...(lists.get(list) ?? []), ...(source.lists.get(list) ?? [])];
   for (const [path, ids] of lists) {
     const { fewest = 0, most = Infinity, locked } = fields(path) ?? {};
@@ -67,8 +68,10 @@ export function checkContent(
         `It has ${value.length} letters; ${field.longest} ${isSaid('longest') ? 'is the maximum' : 'may not fit'}`,
       );
     const fault = typeFault(value, field, { path, isDeclared: isSaid, anchors, files, entriesAt });
-    /* What the source says already can be said again: in an entry more, or in another place. */
-    if (fault) say(fault.wrong && !said.has(value), fault.what);
+    /* What the source leads to or shows in vain can stand in an entry more, too. */
+    const isOfSource =
+      /^(address|file)$/.test(field.type) && said.has(`${field.type} ${value}`) && !isScriptAddress(value);
+    if (fault) say(fault.wrong && !isOfSource, fault.what);
   }
   return faults;
 }

@@ -1,16 +1,14 @@
-import { required } from '../data/required.js';
 import { defined } from '../data/defined.js';
 import { headFilled } from './head-filled.js';
 import { matchStart } from '../document/field-rules.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { elements, isElement, isWords } from '../document/walk.js';
 import { arrange } from './entries.js';
-import { FLAGS } from './looks.js';
 import { withParts } from './parts.js';
-import { withNewEntries } from './new-entries.js';
+import { placesIn, withNewEntries } from './new-entries.js';
 import { fromMarkdown, toMarkdown } from './rich.js';
-import { originalValues } from './source-values.js';
-import { flatten, LOOK, nest, starred, type Content, type FlatContent } from './values.js';
+import { isHidden, originalValues } from './source-values.js';
+import { flatten, nest, type Content, type FlatContent } from './values.js';
 
 /** The content with the values of the source wherever a client wrote none. */
 export function wholeContent(document: PageDocument, content: Content): Content {
@@ -37,29 +35,14 @@ export function misfitIn(
 
 /** Paths in the content that the page does not have. */
 export function unknownFields(document: PageDocument, content: Content): string[] {
-  const known = originalValues(fillPage(document, content));
+  const written = flatten(content);
+  const places = placesIn(document, written);
   const source = originalValues(document);
-  const { values, lists } = flatten(content);
-  const places = placesIn(source, lists);
-  const isKnown = (path: string): boolean =>
-    known.values.has(path) || source.values.has(path) || isLook(path, source) || places(path);
+  const isKnown = (path: string): boolean => places.has(path) && !isHidden(document, path);
   return [
-    ...[...values.keys()].filter((path) => !isKnown(path)),
-    ...[...lists.keys()].filter((path) => !source.lists.has(path) && !known.lists.has(path) && !places(path)),
+    ...[...written.values.keys()].filter((path) => !isKnown(path) && !source.values.has(path)),
+    ...[...written.lists.keys()].filter((path) => !isKnown(path) && !source.lists.has(path)),
   ];
-}
-
-/**
- * Tells whether a path is that of a field which another entry of its list has: the entry itself may have no element for it now,
- * as an image of which the file is empty.
- */
-function placesIn(source: FlatContent, lists: FlatContent['lists']): (path: string) => boolean {
-  const known = new Set<string>();
-  const placed = (path: string): string =>
-    starred(path, (list, shown) => lists.has(list) || source.lists.has(list) || known.has(shown));
-  for (const list of source.lists.keys()) known.add(placed(list));
-  const fields = new Set([...source.values.keys()].map(placed));
-  return (path) => fields.has(placed(path)) || known.has(placed(path));
 }
 
 /** Content without what the page has no place for. */
@@ -69,16 +52,6 @@ export function placedContent(document: PageDocument, content: Content): Content
   const { values, lists } = flatten(content);
   const isPlaced = ([path]: readonly [string, unknown]): boolean => !strange.has(path);
   return nest({ values: new Map([...values].filter(isPlaced)), lists: new Map([...lists].filter(isPlaced)) });
-}
-
-/** Whether a path says which look an entry has, of a list whose entries say it. */
-function isLook(path: string, { values }: FlatContent): boolean {
-  const parts = path.split('.');
-  const [name, list] = [required(parts.at(-1)), parts.slice(0, -2).join('.')];
-  if (![LOOK, ...FLAGS].includes(name)) return false;
-  return [...values.keys()].some(
-    (key) => key.startsWith(`${list}.`) && key.endsWith(`.${name}`) && key.split('.').length === parts.length,
-  );
 }
 
 /** The page with its fields filled. Fields without a value keep the words of the source. */

@@ -1,9 +1,9 @@
 import { required } from '../data/required.js';
 import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
 import { elements, isElement, isWords } from '../document/walk.js';
-import { askedLook, lookOf, looksIn, type Looks } from './looks.js';
+import { askedLook, FLAGS, lookOf, looksIn, type Looks } from './looks.js';
 import { walkFields } from './walk-fields.js';
-import { starred, type FlatContent } from './values.js';
+import { LOOK, starred, type FlatContent } from './values.js';
 
 /* Lists of entries: what a client adds, removes and moves. An entry that the source did not have is made like one it had. */
 
@@ -40,7 +40,9 @@ export function modelsOf(
 function namesUnder(list: string, id: string, { values, lists }: FlatContent): ReadonlySet<string> {
   const start = `${list}.${id}.`;
   const place = (path: string): string => starred(path, (text) => lists.has(text));
-  const paths = [...values.keys(), ...lists.keys()].filter((path) => path.startsWith(start));
+  /* An empty list or text asks for no place of its own. */
+  const said = [...values].flatMap(([path, value]) => (value === '' ? [] : [path]));
+  const paths = [...said, ...lists.keys()].filter((path) => path.startsWith(start));
   return new Set(paths.map((path) => place(path).slice(place(start).length)));
 }
 
@@ -90,11 +92,25 @@ function modelOf(id: string, entries: readonly ElementNode[], { look, isOfPlace,
   const own = entries.find(({ entry }) => entry?.id === id);
   const asked = entries.find(({ entry }) => entry?.id === look);
   /* What one says is not lost for a look: an entry in another place keeps its own where that one has no room for all of it. */
-  if (own) return asked && lookOf(own) !== lookOf(asked) && hasRoom(asked, own, isOfPlace) ? asked : own;
+  if (own && asked && lookOf(own) !== lookOf(asked) && hasRoom(asked, own, isOfPlace)) return asked;
+  if (own) return roomier(own, entries, names);
   const fitting = asked ? entries.filter((entry) => lookOf(entry) === lookOf(asked)) : entries;
   const fits = fitting.map((entry) => fit(entry, names));
   return required(fitting[fits.indexOf(Math.max(...fits))]);
 }
+
+/** An entry, or one that also has the fields which are written for it and which it lacks in the source. */
+function roomier(own: ElementNode, entries: readonly ElementNode[], names: ReadonlySet<string>): ElementNode {
+  const has = namesIn(own);
+  const more = [...names].filter((name) => !has.includes(name) && !SAYS_LOOK.has(name));
+  if (more.length === 0) return own;
+  return (
+    entries.find((entry) => hasRoom(entry, own, false) && more.every((name) => namesIn(entry).includes(name))) ?? own
+  );
+}
+
+/** Fields of an entry that have no element. */
+const SAYS_LOOK: ReadonlySet<string> = new Set([LOOK, ...FLAGS]);
 
 /** The fields of an entry, by their names from the entry on. */
 function namesIn(entry: ElementNode): string[] {

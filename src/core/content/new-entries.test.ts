@@ -64,3 +64,21 @@ describe('an entry that the source does not have', () => {
     expect(textOf(cards[2] as ElementNode)).toBe(textOf(cards[like === 'n1' ? 0 : 1] as ElementNode));
   });
 });
+
+describe('an entry of the source', () => {
+  it('has a place for what another one alone has, once that is written', () => {
+    const cards = cardsOf({ hire: { cards: [first, { ...(second as object), note: 'Light' }] } } as Content);
+    expect(textOf(cards[1] as ElementNode)).toBe('n2 Hire it');
+    const withBoth = page({}, element('grid', 'g', {}, card('n1', note('n1', 'Heavy')), card('n2')));
+    const content = { hire: { cards: [{ id: 'n1' }, { id: 'n2', note: 'Light' }] } };
+    const shown = [...elements(fillPage(withBoth, content).body)].filter(({ kind }) => kind === 'card').map(textOf);
+    expect(shown).toEqual(['n1 Heavy Hire it', 'n2 Light Hire it']);
+    expect(unknownFields(withBoth, content)).toEqual([]);
+  });
+
+  it('has no field that no entry has room for', () => {
+    expect(unknownFields(document, { hire: { cards: [first, { id: 'n2', note: 'Light' }] } } as Content)).toEqual([
+      'hire.cards.n2.note',
+    ]);
+  });
+});

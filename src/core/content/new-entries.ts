@@ -1,6 +1,7 @@
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isWords } from '../document/walk.js';
 import { entriesIn, idsOf, modelsOf } from './entries.js';
+import { saidLooks } from './looks.js';
 import { originalValues } from './source-values.js';
 import type { FlatContent } from './values.js';
 
@@ -12,10 +13,18 @@ const SAID = new Set(['href', 'src', 'alt', 'title', 'placeholder', 'aria-label'
  * the source say alike, else nothing. It is not to say by chance what the entry says that it is made from.
  */
 export function withNewEntries(document: PageDocument, content: FlatContent): FlatContent {
-  if (content.lists.size === 0) return content;
+  return content.lists.size === 0 ? content : gathered(document, content).content;
+}
+
+/** The paths of all fields and lists that a page has with some content: also of those that are empty there and show nothing. */
+export function placesIn(document: PageDocument, content: FlatContent): ReadonlySet<string> {
+  return gathered(document, content).places;
+}
+
+function gathered(document: PageDocument, content: FlatContent): Gathering {
   const gathering = new Gathering(document, content);
   gathering.visit(document.body, { to: (path) => path });
-  return gathering.content;
+  return gathering;
 }
 
 /** Where a part of the page stands in the content. */
@@ -29,6 +38,7 @@ interface Place {
 }
 
 class Gathering {
+  readonly places = new Set<string>();
   private readonly values: Map<string, string>;
   private readonly lists: Map<string, readonly string[]>;
 
@@ -45,10 +55,10 @@ class Gathering {
 
   visit(node: PageNode, place: Place): void {
     if (isWords(node)) return this.say(node.field, place);
-    if (place.otherwise) {
-      this.say(node.rich, place);
-      for (const [name, path] of Object.entries(node.fields ?? {}))
-        if (SAID.has(name) && !isWithin(node.attributes?.[name], place)) this.say(path, place);
+    this.say(node.rich, place);
+    for (const [name, path] of Object.entries(node.fields ?? {})) {
+      this.places.add(place.to(path));
+      if (SAID.has(name) && !isWithin(node.attributes?.[name], place)) this.say(path, place);
     }
     const entries = entriesIn(node);
     for (const [list, own] of entries) this.list(list, own, place);
@@ -56,13 +66,17 @@ class Gathering {
   }
 
   private say(path: string | undefined, { to, otherwise }: Place): void {
-    if (path === undefined || !otherwise) return;
+    if (path === undefined) return;
     const own = to(path);
-    if (!this.values.has(own) && !originalValues(this.document).values.has(own)) this.values.set(own, otherwise(path));
+    this.places.add(own);
+    if (otherwise && !this.values.has(own) && !originalValues(this.document).values.has(own))
+      this.values.set(own, otherwise(path));
   }
 
   private list(list: string, entries: readonly ElementNode[], place: Place): void {
     const path = place.to(list);
+    this.places.add(path);
+    const [, [look] = []] = [...saidLooks(entries, this.document.styles)][0] ?? [];
     if (place.otherwise && !this.lists.has(path)) this.lists.set(path, []);
     if (!this.lists.has(path)) {
       for (const entry of entries) this.visit(entry, place);
@@ -70,6 +84,7 @@ class Gathering {
     }
     for (const { id, model } of modelsOf(path, entries, this.written, this.document.styles)) {
       const [from, to] = [`${list}.${model.entry?.id ?? ''}`, `${path}.${id}`];
+      if (look !== undefined) this.places.add(`${to}.${look}`);
       this.visit(model, {
         to: (text) =>
           text === from || text.startsWith(`${from}.`) ? `${to}${text.slice(from.length)}` : place.to(text),

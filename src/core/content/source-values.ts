@@ -61,6 +61,7 @@ export function originalContent(document: PageDocument): Content {
   return nest(originalValues(document));
 }
 
-function isHidden({ fieldRules = {} }: PageDocument, path: string): boolean {
+/** Whether the brief hides a field. */
+export function isHidden({ fieldRules = {} }: PageDocument, path: string): boolean {
   return Object.entries(fieldRules).some(([rule, { hidden }]) => hidden && matchStart(rule, path));
 }

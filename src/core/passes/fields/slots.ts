@@ -26,7 +26,9 @@ export class Slots {
 
   private read(node: PageNode, key: string): void {
     this.keys.set(node, key);
-    this.texts.set(key, [...(this.texts.get(key) ?? []), isWords(node) ? node.text.trim() : saysOf(node)]);
+    const texts = this.texts.get(key) ?? [];
+    texts.push(saysOf(node));
+    this.texts.set(key, texts);
     if (isWords(node)) return;
     const seen = new Map<string, number>();
     for (const child of node.children ?? []) {
