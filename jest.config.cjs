@@ -19,6 +19,6 @@ module.exports = {
     { ...shared, displayName: 'program', testMatch: ['<rootDir>/tests/**/*.test.ts'] },
   ],
   testTimeout: 180000,
-  /* Most of the time tests wait for a browser: two at a time suit a small machine too. */
-  maxWorkers: Math.max(2, availableParallelism() - 1),
+  /* Half of the time tests wait for a browser: one more at a time than there are processors keeps these busy. */
+  maxWorkers: availableParallelism() + 1,
 };

@@ -3,6 +3,7 @@ import type { PageFacts } from '../core/sites/page-facts.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = ['list', 'check'] as const;
 
@@ -22,7 +23,7 @@ export function aboutCommand(setCode: (code: number) => void): Command {
       const { describeProject } = await import('../flow/edit/page-facts.js');
       const pages = describeProject(project, options.page);
       const faults = pages.flatMap((page) => page.faults);
-      if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
+      if (options.json) terminal.print(asJson('about', { pages }));
       else
         for (const page of pages) {
           if (pages.length > 1) terminal.print(terminal.paint.bold(page.page));

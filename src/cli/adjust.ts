@@ -4,6 +4,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
 import { showDifferences, showProof } from './proof.js';
 import { openTerminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = ['list', 'set', 'remove'] as const;
 
@@ -47,7 +48,7 @@ export function adjustCommand(): Command {
         const { listAdjustments, removeAdjustments, setAdjustment } = await import('../flow/edit/adjust.js');
         if (action === 'list') {
           const adjustments = listAdjustments(project);
-          if (options.json) return print(JSON.stringify({ adjustments }, null, 2));
+          if (options.json) return print(asJson('adjust', { adjustments }));
           if (adjustments.length === 0) print('No corrections.');
           for (const adjustment of adjustments) print(inWords(adjustment));
           return;
@@ -70,7 +71,7 @@ export function adjustCommand(): Command {
           if (!options.json) for (const adjustment of adjustments) print(inWords(adjustment));
         }
         if (!options.proof)
-          return options.json ? print(JSON.stringify({ adjustments: listAdjustments(project) }, null, 2)) : undefined;
+          return options.json ? print(asJson('adjust', { adjustments: listAdjustments(project) })) : undefined;
         const { prove } = await import('../flow/proof/prove.js');
         const proof = await prove(project, {
           ...(options.page === undefined ? {} : { page: options.page }),
@@ -78,7 +79,7 @@ export function adjustCommand(): Command {
           progress: terminal.step,
         });
         terminal.done();
-        if (options.json) return print(JSON.stringify({ adjustments: listAdjustments(project), proof }, null, 2));
+        if (options.json) return print(asJson('adjust', { adjustments: listAdjustments(project), proof }));
         for (const page of proof.pages) {
           showProof(page, terminal);
           showDifferences(page, terminal);

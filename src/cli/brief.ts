@@ -1,6 +1,7 @@
 import { Command } from 'commander';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = ['list', 'accept', 'decline', 'scale'] as const;
 
@@ -21,14 +22,11 @@ export function briefCommand(): Command {
       const { listBrief, scaleOf, decideBrief } = await import('../flow/edit/brief.js');
       if (action === 'scale') {
         const scale = scaleOf(project);
-        return print(
-          options.json ? JSON.stringify({ scale }, null, 2) : (await import('yaml')).stringify(scale).trimEnd(),
-        );
+        return print(options.json ? asJson('brief', { scale }) : (await import('yaml')).stringify(scale).trimEnd());
       }
       const turned = action === 'list' ? undefined : decideBrief(project, code ?? '', action === 'accept');
       const decisions = listBrief(project);
-      if (options.json)
-        return print(JSON.stringify({ decisions, ...(turned === undefined ? {} : { turned }) }, null, 2));
+      if (options.json) return print(asJson('brief', { decisions, ...(turned === undefined ? {} : { turned }) }));
       if (turned !== undefined) {
         print(
           `${turned} ${turned === 1 ? 'decision' : 'decisions'} ${action === 'accept' ? 'accepted' : 'declined'}. Convert the source again.`,

@@ -1,8 +1,10 @@
 import type { Field } from '../core/content/regions.js';
+import { defined } from '../core/data/defined.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { FilledField } from '../flow/edit/content.js';
 import { EXIT } from './exit.js';
 import { oneOf } from './options.js';
+import type { ContentOutput } from './outputs.js';
 import type { Terminal } from './terminal.js';
 
 /** The actions of `tavrik content`. */
@@ -24,13 +26,14 @@ export interface ContentCall extends Pick<Terminal, 'print' | 'say' | 'paint'> {
   readonly options: ContentOptions;
   readonly content: typeof import('../flow/edit/content.js');
   readonly files: typeof import('../flow/edit/content-files.js');
+  readonly rows: typeof import('../flow/edit/list-rows.js');
   /** An argument that the action needs. @throws TavrikError if it is missing */
   readonly need: (what: string | undefined, called: string) => string;
 }
 
 /** What an action did: as data, and as words to print. */
 export interface ContentResult {
-  readonly result: unknown;
+  readonly result: ContentOutput;
   readonly words: () => void;
   readonly code?: number;
 }
@@ -70,8 +73,9 @@ export const CONTENT_ACTIONS = {
     return { result: { field }, words: () => print(inLine(field)) };
   },
   unset({ project, path, need, content, print, options: { page } }) {
-    content.unsetContent(project, page, need(path, 'path'));
-    return { result: { path }, words: () => print(`${path} has the value of the source again.`) };
+    const field = need(path, 'path');
+    content.unsetContent(project, page, field);
+    return { result: { path: field }, words: () => print(`${field} has the value of the source again.`) };
   },
   add({ project, path, value, need, content, print, options: { page, like, to } }) {
     const how = {
@@ -79,18 +83,21 @@ export const CONTENT_ACTIONS = {
       ...(like === undefined ? {} : { like }),
       ...(to === undefined ? {} : { at: readPlace(to) }),
     };
-    const id = content.addContent(project, page, need(path, 'list'), how);
-    return { result: { list: path, id }, words: () => print(`Added to ${path}: ${id}`) };
+    const list = need(path, 'list');
+    const id = content.addContent(project, page, list, how);
+    return { result: { list, id }, words: () => print(`Added to ${list}: ${id}`) };
   },
   remove({ project, path, value, need, content, print, options: { page } }) {
-    content.removeContent(project, page, need(path, 'list'), need(value, 'id'));
-    return { result: { list: path, id: value }, words: () => print(`${value} removed from ${path}.`) };
+    const [list, id] = [need(path, 'list'), need(value, 'id')];
+    content.removeContent(project, page, list, id);
+    return { result: { list, id }, words: () => print(`${id} removed from ${list}.`) };
   },
   move({ project, path, value, need, content, print, options: { page, to } }) {
-    content.moveContent(project, page, need(path, 'list'), need(value, 'id'), readPlace(need(to, 'place (--to)')));
+    const [list, id] = [need(path, 'list'), need(value, 'id')];
+    content.moveContent(project, page, list, id, readPlace(need(to, 'place (--to)')));
     return {
-      result: { list: path, id: value, to: Number(to) },
-      words: () => print(`${value} moved to position ${to} of ${path}.`),
+      result: { list, id, to: Number(to) },
+      words: () => print(`${id} moved to position ${to} of ${list}.`),
     };
   },
   check({ project, content, print, paint, options: { page } }) {
@@ -103,15 +110,17 @@ export const CONTENT_ACTIONS = {
     };
     return { result: { faults }, words, code: wrong ? EXIT.overLimit : EXIT.fine };
   },
-  fill({ project, path, value, need, files, print, options: { page } }) {
-    const count = files.fillContent(project, page, need(path, 'list'), need(value, 'file'));
+  fill({ project, path, value, need, rows, print, options: { page } }) {
+    const list = need(path, 'list');
+    const count = rows.fillContent(project, page, list, need(value, 'file'));
     return {
-      result: { list: path, entries: count },
-      words: () => print(`${path} now has ${count} ${count === 1 ? 'entry' : 'entries'}.`),
+      result: { list, entries: count },
+      words: () => print(`${list} now has ${count} ${count === 1 ? 'entry' : 'entries'}.`),
     };
   },
-  export({ project, files, print, options: { page, format, language } }) {
-    const text = files.exportContent(project, page, oneOf(format ?? 'yaml', files.FORMATS, '--format'), language);
+  export({ project, path, files, print, options: { page, format: given, language } }) {
+    const format = oneOf(given ?? 'yaml', files.FORMATS, '--format');
+    const text = files.exportContent(project, page, format, defined({ language, list: path }));
     return { result: { format, text }, words: () => print(text.replace(/\n$/, '')) };
   },
   import({ project, path, need, files, print, say, options: { page, language } }) {

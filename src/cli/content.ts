@@ -3,6 +3,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import { CONTENT_ACTIONS, type ContentOptions, type ContentResult } from './content-actions.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = Object.keys(CONTENT_ACTIONS) as (keyof typeof CONTENT_ACTIONS)[];
 
@@ -34,7 +35,7 @@ export function contentCommand(setCode: (code: number) => void): Command {
         const terminal = openTerminal(options.json === true);
         const done = await perform(project, oneOf(given, ACTIONS, 'action'), path, value, options, terminal);
         if (done.code !== undefined) setCode(done.code);
-        if (options.json) terminal.print(JSON.stringify(done.result, null, 2));
+        if (options.json) terminal.print(asJson('content', done.result));
         else done.words();
       },
     );
@@ -48,13 +49,14 @@ async function perform(
   options: ContentOptions,
   { print, say, paint }: Terminal,
 ): Promise<ContentResult> {
-  const [content, files] = await Promise.all([
+  const [content, files, rows] = await Promise.all([
     import('../flow/edit/content.js'),
     import('../flow/edit/content-files.js'),
+    import('../flow/edit/list-rows.js'),
   ]);
   const need = (what: string | undefined, called: string): string => {
     if (what !== undefined) return what;
     throw new TavrikError(`The ${called} is missing.`, action, `See tavrik content --help.`);
   };
-  return CONTENT_ACTIONS[action]({ project, path, value, options, content, files, print, say, paint, need });
+  return CONTENT_ACTIONS[action]({ project, path, value, options, content, files, rows, print, say, paint, need });
 }

@@ -17,6 +17,7 @@ import {
 } from './options.js';
 import { showProof } from './proof.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options extends DrawingOptions {
   readonly out: string;
@@ -106,7 +107,7 @@ export function convertCommand(): Command {
         }),
       );
       terminal.done();
-      if (options.json) terminal.print(JSON.stringify(converted, null, 2));
+      if (options.json) terminal.print(asJson('convert', converted));
       else showConverted(converted, terminal, options.explain === true);
     });
 }

@@ -4,6 +4,7 @@ import type { Declarations } from '../core/document/types.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = ['list', 'show'] as const;
 
@@ -21,14 +22,14 @@ export function elementsCommand(): Command {
       const { findComponent, listComponents } = await import('../flow/edit/components.js');
       if (action === 'list') {
         const elements = listComponents(project);
-        if (options.json) return terminal.print(JSON.stringify({ elements }, null, 2));
+        if (options.json) return terminal.print(asJson('elements', { elements }));
         for (const element of elements) summary(element, terminal);
         return;
       }
       if (name === undefined)
         throw new TavrikError('Which element?', action, 'Give its name, as tavrik elements PROJECT prints it.');
       const element = findComponent(project, name);
-      if (options.json) return terminal.print(JSON.stringify({ element }, null, 2));
+      if (options.json) return terminal.print(asJson('elements', { element }));
       const { print, paint } = terminal;
       summary(element, terminal);
       print(`  ${inWords(element.look.rest)}`);

@@ -1,9 +1,11 @@
 import { spawn } from 'node:child_process';
 import { Command } from 'commander';
+import { defined } from '../core/data/defined.js';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Scope } from '../host/store/access.js';
 import { JSON_OPTION, oneOf, readPort } from './options.js';
 import { openTerminal } from './terminal.js';
+import { asJsonLine } from './outputs.js';
 
 interface Options {
   readonly data: string;
@@ -45,7 +47,7 @@ export function hostCommand(): Command {
       });
       const first = firstAccess(running.store, options.data);
       const { address, elsewhere } = running;
-      if (options.json) print(JSON.stringify({ address, elsewhere, ...(first ? { first } : {}) }));
+      if (options.json) print(asJsonLine('host', { address, elsewhere, ...(first ? { first } : {}) }));
       else {
         print(`The site is at ${paint.bold(address)}, editing at ${paint.bold(`${address}/edit`)}`);
         if (first)
@@ -77,7 +79,10 @@ async function makeAccess(
     const password = editor === undefined ? undefined : addEditor(store, editor);
     const result = token === undefined ? undefined : store.access.addToken(token, asked);
     if (json)
-      return JSON.stringify({ ...(password ? { editor, password } : {}), ...(result ? { token: result } : {}) });
+      return asJsonLine('host', {
+        ...defined({ editor, password }),
+        ...(result ? { token: result } : {}),
+      });
     return [password && `Password of ${editor}: ${password}`, result].filter(Boolean).join('\n');
   } catch (error) {
     if (error instanceof Refusal) throw new TavrikError(error.detail, '--token', 'Choose another name.');

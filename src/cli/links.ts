@@ -4,6 +4,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = ['list', 'check', 'set'] as const;
 
@@ -48,13 +49,11 @@ export function linksCommand(setCode: (code: number) => void): Command {
             'Give the path of its field, as tavrik links PROJECT prints it.',
           );
         const address = setLink(project, options.page, link, targetOf(options));
-        return terminal.print(
-          options.json ? JSON.stringify({ link, address }, null, 2) : `${link} now leads to ${address}`,
-        );
+        return terminal.print(options.json ? asJson('links', { link, address }) : `${link} now leads to ${address}`);
       }
       const pages = linksOf(project, options.page);
       const faults = pages.flatMap(({ links }) => links.filter(({ fault }) => fault));
-      if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
+      if (options.json) terminal.print(asJson('links', { pages }));
       else
         for (const { page, links } of pages) {
           if (pages.length > 1) terminal.print(terminal.paint.bold(page));

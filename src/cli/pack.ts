@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { PACKAGE_FORMS } from '../core/sites/manifest.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options {
   readonly as: string;
@@ -32,7 +33,7 @@ export function packCommand(): Command {
       step('Packing, and installing into a fresh site');
       const packed = await pack(project, { as, out: options.out, only: listOf(options.only) });
       done();
-      if (options.json) return print(JSON.stringify(packed, null, 2));
+      if (options.json) return print(asJson('pack', packed));
       print(
         `${paint.bold(packed.file)}: ${packed.files} files, ${(packed.bytes / 1e6).toFixed(2)} MB, contains ${packed.holds.join(', ')}`,
       );

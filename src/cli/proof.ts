@@ -14,6 +14,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options {
   readonly page?: string;
@@ -62,7 +63,7 @@ export function proofCommand(setCode: (code: number) => void): Command {
         }),
       );
       terminal.done();
-      if (options.json) terminal.print(JSON.stringify(proof, null, 2));
+      if (options.json) terminal.print(asJson('proof', proof));
       else {
         for (const page of proof.pages) {
           if (proof.pages.length > 1) terminal.print(terminal.paint.bold(page.page));

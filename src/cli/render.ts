@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import { TavrikError } from '../core/errors/tavrik-error.js';
 import { JSON_OPTION, oneOf } from './options.js';
 import { openTerminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options {
   readonly as: string;
@@ -50,7 +51,7 @@ export function renderCommand(): Command {
       for (const note of rendered.notes) say(paint.yellow(`note: ${note}`));
       print(
         options.json
-          ? JSON.stringify(rendered, null, 2)
+          ? asJson('render', rendered)
           : `${paint.bold(rendered.pages.join(', '))} ${rendered.pages.length > 1 ? 'are' : 'is'} rendered: ${rendered.files} files in ${project}/${as}`,
       );
     });

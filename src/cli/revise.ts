@@ -6,6 +6,7 @@ import type { RevisedPage } from '../core/revise/revised.js';
 import type { Revised } from '../flow/revise/revise.js';
 import { BROWSER_OPTION, JSON_OPTION } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson, asJsonLine } from './outputs.js';
 
 interface Options {
   readonly dryRun?: boolean;
@@ -46,7 +47,7 @@ export function reviseCommand(): Command {
       if (options.undo) {
         if (sources.length) throw new TavrikError('--undo takes no source.', '--undo', 'Leave the sources out.');
         undoRevision(project);
-        return terminal.print(options.json ? JSON.stringify({ undone: true }) : 'The last revision was undone.');
+        return terminal.print(options.json ? asJsonLine('revise', { undone: true }) : 'The last revision was undone.');
       }
       if (sources.length === 0)
         throw new TavrikError('The new version is missing.', 'revise', 'Name its files, as for convert.', 'not-found');
@@ -58,7 +59,7 @@ export function reviseCommand(): Command {
         ...(options.browser === undefined ? {} : { browser: options.browser }),
       });
       terminal.done();
-      if (options.json) return terminal.print(JSON.stringify(revised, null, 2));
+      if (options.json) return terminal.print(asJson('revise', revised));
       for (const line of linesOf(revised, options.dryRun === true, terminal)) terminal.print(line);
     });
 }

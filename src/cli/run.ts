@@ -21,6 +21,7 @@ import { trialCommand } from './trial.js';
 import { tuneCommand } from './tune.js';
 import { packageVersion } from '../project/installation.js';
 import { watchCommand } from './watch.js';
+import { asJson, type ErrorOutput } from './outputs.js';
 
 export function buildProgram(setCode: (code: number) => void): Command {
   const program = new Command('tavrik')
@@ -73,17 +74,16 @@ export async function run(argv: readonly string[]): Promise<number> {
     return code;
   } catch (error) {
     if (error instanceof CommanderError && error.exitCode === 0) return EXIT.fine;
-    if (argv.includes('--json'))
-      process.stdout.write(`${JSON.stringify({ error: asData(error as Error) }, null, 2)}\n`);
+    if (argv.includes('--json')) process.stdout.write(`${asJson('error', { error: asData(error as Error) })}\n`);
     if (error instanceof CommanderError) return EXIT.badInput;
     return complain(error as Error, argv.includes('--verbose'));
   }
 }
 
 /** An error for programs: those that a person can fix with their stable code (`core/errors/tavrik-error.ts`). */
-function asData(error: Error): object {
+function asData(error: Error): ErrorOutput['error'] {
   if (error instanceof CommanderError) return { code: 'invalid-input', what: error.message.replace(/^error: /, '') };
-  if (!(error instanceof TavrikError)) return { code: 'unexpected', what: error.message.split('\n')[0] };
+  if (!(error instanceof TavrikError)) return { code: 'unexpected', what: error.message.replace(/\n[\s\S]*/, '') };
   const { code, what, where, todo } = error;
   return { code, what, ...(where === undefined ? {} : { where }), ...(todo === undefined ? {} : { todo }) };
 }

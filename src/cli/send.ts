@@ -12,6 +12,7 @@ import { PUBLISHER_HELP, PUBLISHER_NAMES, PUBLISHERS } from '../flow/publish/pub
 import { EXIT } from './exit.js';
 import { JSON_OPTION, listOf, oneOf } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options {
   readonly to: string;
@@ -116,7 +117,7 @@ async function carryOut(prepared: PreparedSending, options: Options, terminal: T
   const { plan, conflicts, blocked, isEmpty } = prepared;
   if (!options.json) for (const line of prepared.describe(terminal.paint)) terminal.print(line);
   if (blocked !== undefined) {
-    terminal.print(options.json ? JSON.stringify({ plan, blocked }, null, 2) : blocked);
+    terminal.print(options.json ? asJson('send', { plan, blocked }) : blocked);
     return EXIT.overLimit;
   }
   const isSent = !options.dryRun && !isEmpty;
@@ -125,8 +126,7 @@ async function carryOut(prepared: PreparedSending, options: Options, terminal: T
     ? await prepared.send((what, share) => terminal.step(`${Math.round(share * 100)} % ${what}`))
     : undefined;
   terminal.done();
-  if (options.json)
-    terminal.print(JSON.stringify({ plan, ...(sent ? { sent: sent.result } : {}), conflicts }, null, 2));
+  if (options.json) terminal.print(asJson('send', { plan, ...(sent ? { sent: sent.result } : {}), conflicts }));
   else if (sent) terminal.print(sent.describe(terminal.paint));
   else if (!isEmpty) terminal.print('Nothing was sent.');
   if (conflicts.length === 0) return EXIT.fine;

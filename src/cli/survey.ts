@@ -14,6 +14,7 @@ import {
 } from './options.js';
 import { SCHEMES } from '../core/source/reading.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options extends DrawingOptions {
   readonly out?: string;
@@ -65,7 +66,7 @@ export function surveyCommand(): Command {
         onProgress: terminal.step,
       });
       terminal.done();
-      if (options.json) return terminal.print(JSON.stringify({ pages }, null, 2));
+      if (options.json) return terminal.print(asJson('survey', { pages }));
       for (const page of pages) show(page, terminal);
       if (options.writeBrief !== undefined) terminal.print(`brief: ${options.writeBrief}`);
       if (options.out !== undefined) terminal.print(`report: ${options.out}/index.html`);

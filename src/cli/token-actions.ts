@@ -4,6 +4,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { Token } from '../core/tokens/token.js';
 import type { Changed, UsedToken } from '../flow/edit/tokens.js';
 import { oneOf } from './options.js';
+import type { TokensOutput, ListedToken } from './outputs.js';
 import type { Terminal } from './terminal.js';
 
 /** The actions of `tavrik tokens`. */
@@ -32,7 +33,7 @@ export interface TokenCall extends Pick<Terminal, 'print' | 'step' | 'paint'> {
 
 /** What an action did: as data, and as words to print. */
 export interface TokenResult {
-  readonly result: unknown;
+  readonly result: TokensOutput;
   readonly words: () => void;
 }
 
@@ -128,7 +129,7 @@ function valueOf({ token }: UsedToken): string {
   return `${shown(token.value)}${token.dark === undefined ? '' : `, dark ${shown(token.dark)}`}`;
 }
 
-function plain(usedToken: UsedToken): unknown {
+function plain(usedToken: UsedToken): ListedToken {
   const { path, token, places } = usedToken;
   return {
     path,

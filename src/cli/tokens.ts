@@ -3,6 +3,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import { BROWSER_OPTION, JSON_OPTION, oneOf } from './options.js';
 import { TOKEN_ACTIONS, type TokenOptions, type TokenResult } from './token-actions.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 const ACTIONS = Object.keys(TOKEN_ACTIONS) as (keyof typeof TOKEN_ACTIONS)[];
 
@@ -30,7 +31,7 @@ export function tokensCommand(): Command {
         const terminal = openTerminal(options.json === true);
         const done = await perform(project, oneOf(given, ACTIONS, 'action'), path, values, options, terminal);
         terminal.done();
-        if (options.json) terminal.print(JSON.stringify(done.result, null, 2));
+        if (options.json) terminal.print(asJson('tokens', done.result));
         else done.words();
       },
     );

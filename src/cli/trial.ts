@@ -3,6 +3,7 @@ import type { TriedPage } from '../core/edit-test/apply-fixes.js';
 import { EXIT } from './exit.js';
 import { BROWSER_OPTION, JSON_OPTION } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options {
   readonly page?: string;
@@ -30,7 +31,7 @@ export function trialCommand(setCode: (code: number) => void): Command {
         onProgress: terminal.step,
       });
       terminal.done();
-      if (options.json) terminal.print(JSON.stringify({ pages }, null, 2));
+      if (options.json) terminal.print(asJson('trial', { pages }));
       else {
         for (const page of pages) showTried(page, terminal, pages.length > 1);
         terminal.print(`report: ${project}/trial/index.html`);

@@ -3,6 +3,7 @@ import { TavrikError } from '../core/errors/tavrik-error.js';
 import type { TunedPage } from '../flow/proof/tune.js';
 import { BROWSER_OPTION, JSON_OPTION, readWidths } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJson } from './outputs.js';
 
 interface Options {
   readonly page?: string;
@@ -33,7 +34,7 @@ export function tuneCommand(): Command {
       if (options.undo !== undefined) {
         const { undoStep } = await import('../flow/edit/adjust.js');
         const undone = undoStep(project, options.undo === true ? undefined : options.undo);
-        return terminal.print(options.json ? JSON.stringify({ undone }, null, 2) : `Step ${undone} undone.`);
+        return terminal.print(options.json ? asJson('tune', { undone }) : `Step ${undone} undone.`);
       }
       const { tune } = await import('../api.js');
       const tuned = await tune(project, {
@@ -46,7 +47,7 @@ export function tuneCommand(): Command {
         onProgress: terminal.step,
       });
       terminal.done();
-      if (options.json) return terminal.print(JSON.stringify({ pages: tuned }, null, 2));
+      if (options.json) return terminal.print(asJson('tune', { pages: tuned }));
       for (const tunedPage of tuned) showTuned(tunedPage, terminal, tuned.length > 1);
     });
 }

@@ -2,6 +2,7 @@ import { Command } from 'commander';
 import type { WatchState } from '../report/watch-state.js';
 import { BROWSER_OPTION, JSON_OPTION, readPort } from './options.js';
 import { openTerminal, type Terminal } from './terminal.js';
+import { asJsonLine } from './outputs.js';
 
 interface Options {
   readonly port: string;
@@ -33,12 +34,12 @@ export function watchCommand(): Command {
         port,
         ...(options.browser === undefined ? {} : { browser: options.browser }),
         ...(options.signIn === undefined ? {} : { signIn: readSignIn(options.signIn) }),
-        tell: options.json ? (state) => terminal.print(JSON.stringify(state)) : (state) => tell(state, terminal),
+        tell: options.json ? (state) => terminal.print(asJsonLine('watch', state)) : (state) => tell(state, terminal),
       });
       const { address } = watching;
       terminal.print(
         options.json
-          ? JSON.stringify({ address })
+          ? asJsonLine('watch', { address })
           : `Watching ${project} at ${terminal.paint.bold(address)} Press Ctrl-C to stop.`,
       );
       await new Promise<void>((done) => {

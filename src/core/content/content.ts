@@ -6,7 +6,7 @@ import { elements, isElement, isWords } from '../document/walk.js';
 import { arrange } from './entries.js';
 import { withParts } from './parts.js';
 import { placesIn, withNewEntries } from './new-entries.js';
-import { fromMarkdown, toMarkdown } from './rich.js';
+import { wholeText, withWholeText } from './whole-text.js';
 import { isHidden, originalValues } from './source-values.js';
 import { flatten, nest, type Content, type FlatContent } from './values.js';
 
@@ -103,8 +103,8 @@ function fillElement(node: ElementNode, filling: Filling): ElementNode {
   const { values } = filling.flat;
   const filled = withParts(node, values, filling.document);
   const rich = node.rich === undefined ? undefined : values.get(node.rich);
-  if (rich !== undefined && rich !== toMarkdown(node.children, filling.document.styles))
-    return fromMarkdown(filled, rich, filling.document.styles);
+  if (rich !== undefined && rich !== wholeText(node, filling.document.styles))
+    return withWholeText(filled, rich, filling.document.styles);
   if (!node.children) return filled;
   const children = arrange(node, filling.flat, filling.document.styles).flatMap((child) => fill(child, filling));
   return { ...filled, children: node.element === 'picture' ? withoutOld(node, children) : children };

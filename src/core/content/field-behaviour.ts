@@ -3,6 +3,8 @@ import type { FieldType } from '../document/field-types.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
 import { textOf } from '../document/walk.js';
 import { BACKGROUND } from './backgrounds.js';
+import { isArticle } from './blocks.js';
+import { isCode, languageOf } from './code.js';
 import { FOCUS, readFocus } from './focus.js';
 import { formatOf } from './formats.js';
 import { ICON, iconsOf } from './icons.js';
@@ -31,7 +33,7 @@ export interface FieldValue {
 }
 
 /** What is known of a field once its type is. */
-export type FieldDetails = Pick<Field, 'help' | 'choices' | 'longest'> & { readonly required?: boolean };
+export type FieldDetails = Pick<Field, 'help' | 'choices' | 'longest' | 'language'> & { readonly required?: boolean };
 
 /** What the check of a value may look at. */
 export interface CheckContext {
@@ -61,15 +63,16 @@ const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
 const SWITCH_HELP: Readonly<Record<string, string>> = {
   required: 'Whether it must be filled in before the form can be sent.',
   open: 'Whether it is open at first.',
+  target: 'Whether it opens in a new window.',
 };
 
-/** What the text has that stands in braces. */
-function namedHelp({ children = [] }: ElementNode, { styles }: PageDocument): string {
+/** How words of a text are set off, with what of it stands in braces. */
+function formattingHelp({ children = [] }: ElementNode, { styles }: PageDocument): string {
   const shown = [...namedRuns(children, styles).byName].map(([name, [model]]) => {
     const says = model?.attributes?.[SAYS[model.element] ?? ''] === undefined ? '' : '=…';
     return model && textOf(model) ? `{${name}${says}|…}` : `{${name}}`;
   });
-  return shown.length ? `; also ${shown.join(', ')}` : '';
+  return `**strong**, *emphasis*, [link](<address>)${shown.length ? `; also ${shown.join(', ')}` : ''}`;
 }
 
 const FLAG_HELP: Readonly<Record<(typeof FLAGS)[number], string>> = {
@@ -148,11 +151,24 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
     fault: (value) =>
       readFocus(value) === undefined ? `"${value}" is not a point of an image; write it as 50% 30%` : undefined,
   },
+  code: {
+    recognise({ use }) {
+      if (!use?.rich || !isCode(use.node)) return undefined;
+      const language = languageOf(use.node);
+      return { ...(language ? { language } : {}), help: 'Written as it is shown, with its line breaks.' };
+    },
+  },
+  article: {
+    recognise: ({ use, document }) =>
+      use?.rich && isArticle(use.node)
+        ? {
+            help: `Paragraphs are set apart by blank lines. ## heading, - list, > quote; ${formattingHelp(use.node, document)}.`,
+          }
+        : undefined,
+  },
   rich: {
     recognise: ({ use, document }) =>
-      use?.rich
-        ? { help: `Formatting is allowed: **strong**, *emphasis*, [link](<address>)${namedHelp(use.node, document)}.` }
-        : undefined,
+      use?.rich ? { help: `Formatting is allowed: ${formattingHelp(use.node, document)}.` } : undefined,
   },
   number: {
     /* One number alone may be a word tomorrow: only where each of several entries has one it is to be one. */
@@ -165,6 +181,18 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
     fault: (value) => (value !== '' && formatOf(value) !== 'date' ? `"${value}" is not a date` : undefined),
     isRead: true,
   },
+  time: written('time', 'a time', 'Written as 19:30, or 19:30–21:00.'),
+  price: written('price', 'a price', 'An amount with its currency.'),
+  telephone: {
+    recognise: (value) =>
+      commonFormat(value) === 'phone' || (isWords(value) && value.texts.every(isDialled) && leadsTo(value, 'tel:'))
+        ? wordDetails(value)
+        : undefined,
+    fault: (value) => (value === '' || isDialled(value) ? undefined : `"${value}" is not a telephone number`),
+    isRead: true,
+  },
+  email: written('email', 'an e-mail address'),
+  position: written('position', 'a place on the map', 'Latitude and longitude in degrees, as 54.1792, 7.8857.'),
   text: {
     recognise(value) {
       if (value.use?.attribute === 'alt') return { help: 'What the image shows, for people who cannot see it.' };
@@ -174,12 +202,38 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
   },
   link: {},
   picture: {},
+  video: {},
   embed: {},
   form: {},
   group: {},
   list: {},
   menu: {},
 };
+
+/** A type that is told by how its values are written. @param what with its article, for messages */
+function written(format: string, what: string, help?: string): FieldBehaviour {
+  return {
+    recognise: (value) =>
+      commonFormat(value) === format ? { ...(help ? { help } : {}), ...wordDetails(value) } : undefined,
+    fault: (value) => (value === '' || formatOf(value) === format ? undefined : `"${value}" is not ${what}`),
+    isRead: true,
+  };
+}
+
+/** Whether a text can be dialled: figures, and what groups them (RFC 3966, 5.1.1). */
+function isDialled(text: string): boolean {
+  return /^[+(]?[\d\s()/.-]*\d$/.test(text.trim()) && text.replace(/\D/g, '').length >= 3;
+}
+
+/** Whether a value is words that are seen. */
+function isWords({ use }: FieldValue): boolean {
+  return use !== undefined && use.attribute === undefined && !use.rich;
+}
+
+/** Whether the words of a value are a link of a kind. */
+function leadsTo({ use }: FieldValue, scheme: string): boolean {
+  return use?.node.attributes?.['href']?.startsWith(scheme) === true;
+}
 
 /** The type of a value with its details. */
 export function recognised(value: FieldValue): FieldDetails & { readonly type: FieldType } {

@@ -30,6 +30,7 @@ const FORMATS: readonly (readonly [name: string, format: RegExp])[] = [
   ['year', /^(?:19|20)\d{2}$/],
   ['share', /^[+-]?\d[\d.,]*\s?%$/],
   ['phone', /^(?:\+|00?)[\d ()/.-]{6,}\d$/],
+  ['position', /^-?\d{1,2}\.\d{2,},\s?-?\d{1,3}\.\d{2,}$/],
   ['number', /^[+-]?\d[\d.,’']*\+?$/],
   ['copyright', /^(?:©|\(c\)|copyright)/i],
 ];

@@ -1,6 +1,6 @@
 import { Parser, type Node } from 'commonmark';
 import { bracesIn, intoBraces, type Brace, type Piece } from './rich-braces.js';
-import { escapedText } from './rich.js';
+import { escapedText } from './rich-says.js';
 
 /** A CommonMark text as words and the marks around them, for formats that have marks of their own. */
 export type Inline =

@@ -7,11 +7,20 @@ import { isYes, NO, YES } from './looks.js';
 
 /* What the fields of an element fill: attributes, what is there or not, the focal point of a picture, the drawing of an icon. */
 
-/** Attributes that are there or not (HTML, 2.3.2), as yes or no. */
-const SWITCHES: ReadonlySet<string> = new Set(['required', 'open']);
+/** Attributes that are there or not (HTML, 2.3.2), as yes or no, each with what it says where it is there. */
+const SWITCHES: ReadonlyMap<string, string> = new Map([
+  ['required', ''],
+  ['open', ''],
+  ['target', '_blank'],
+]);
 
 export function isSwitch(part: string): boolean {
   return SWITCHES.has(part);
+}
+
+/** What a switch says where it is there. */
+export function switchedOn(part: string): string {
+  return SWITCHES.get(part) ?? '';
 }
 
 /** What the source says there; undefined where it cannot be told. */
@@ -51,7 +60,7 @@ export function withParts(node: ElementNode, values: ReadonlyMap<string, string>
 function turned(attributes: Readonly<Record<string, string>>, name: string, on: boolean): Record<string, string> {
   return {
     ...Object.fromEntries(Object.entries(attributes).filter(([other]) => other !== name)),
-    ...(on ? { [name]: '' } : {}),
+    ...(on ? { [name]: switchedOn(name) } : {}),
   };
 }
 

@@ -26,6 +26,8 @@ export interface Field {
   readonly most?: number;
   /** It is seen and cannot be changed. */
   readonly locked?: true;
+  /** Of code: the language, by the name that highlighters know it by. */
+  readonly language?: string;
   /** Of a choice. */
   readonly choices?: readonly string[];
   /** Of a group, and of each entry of a list. */
@@ -151,8 +153,9 @@ class Build {
     const holder = this.uses.get(`${path}.address`)?.node.element;
     if (holder === 'form') return 'form';
     if (holder === 'iframe') return 'embed';
-    if (parts.has('address') && parts.size <= 3) return 'link';
-    return parts.has('file') ? 'picture' : 'group';
+    if (parts.has('address') && parts.size <= 4) return 'link';
+    if (!parts.has('file')) return 'group';
+    return /^(video|audio|source)$/.test(this.uses.get(`${path}.file`)?.node.element ?? '') ? 'video' : 'picture';
   }
 
   private leaf(name: string, path: string, fellows: readonly string[], everywhere: boolean): Field {

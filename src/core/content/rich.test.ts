@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { element, words } from '../document/sample.js';
 import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
 import { elements, textOf } from '../document/walk.js';
-import { canBeRich, fromMarkdown, readsBack, toMarkdown } from './rich.js';
+import { canBeRich, fromMarkdown, readsBack } from './rich.js';
+import { toMarkdown } from './rich-says.js';
 
 const styles: Record<string, SharedStyle> = {
   bold: { rest: { 'font-weight': '700' } },

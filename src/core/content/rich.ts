@@ -2,8 +2,9 @@ import { Parser, type Node } from 'commonmark';
 import { isScriptAddress } from '../document/addresses.js';
 import type { ElementNode, PageNode } from '../document/types.js';
 import { isWords, textOf } from '../document/walk.js';
-import { bracesIn, intoBraces, openBrace, type Brace, type Piece } from './rich-braces.js';
+import { bracesIn, intoBraces, type Brace, type Piece } from './rich-braces.js';
 import { ALWAYS, isInText, markOf, namedRuns, SAYS, type Mark, type NamedRuns, type Styles } from './rich-runs.js';
+import { toMarkdown } from './rich-says.js';
 
 /**
  * Texts in which a client may set words off, as CommonMark (spec 0.31): strong, emphasis, code, links, line breaks; and in
@@ -23,11 +24,6 @@ export function canBeRich({ children = [] }: ElementNode): boolean {
   return children.every((child) => isWords(child) || (isInText(child) && canBeRich(child)));
 }
 
-/** What a text says, as CommonMark. */
-export function toMarkdown(children: readonly PageNode[] = [], styles: Styles): string {
-  return escapedStart(inline(children, styles, namedRuns(children, styles)).trim());
-}
-
 /** Whether a text is the same again when it is read from what it says. */
 export function readsBack(node: ElementNode, styles: Styles): boolean {
   const value = toMarkdown(node.children, styles);
@@ -43,51 +39,6 @@ function nested(children: readonly PageNode[] = []): string {
   return children.map((child) => (isWords(child) ? '' : `${child.element}(${nested(child.children)})`)).join('');
 }
 
-function inline(children: readonly PageNode[] = [], styles: Styles, named: NamedRuns): string {
-  let said = '';
-  for (const child of children) {
-    const next = isWords(child) ? escapedText(child.text.replace(/\s+/g, ' ')) : marked(child, styles, named);
-    /* White space that meets is one space, as browsers show it. */
-    said += /[ \n]$/.test(said) ? next.replace(/^ /, '') : next;
-  }
-  return said;
-}
-
-function marked(node: ElementNode, styles: Styles, named: NamedRuns): string {
-  const mark = markOf(node, styles);
-  if (mark === 'linebreak') return '\\\n';
-  const written = inline(node.children, styles, named);
-  if (!mark) {
-    const open = openBrace(named.nameOf.get(node) ?? 'span', node.attributes?.[SAYS[node.element] ?? '']);
-    return textOf(node) ? `${open}|${written}}` : `${open}}`;
-  }
-  const inner = written.trim();
-  if (!inner) return inner;
-  /* White space at the edges of a run stands outside of its marks (CommonMark, 6.2). */
-  const raw = node.children?.map((child) => (isWords(child) ? child.text : 'x')).join('') ?? '';
-  const edges = [/^\s/.test(raw) ? ' ' : '', /\s$/.test(raw) ? ' ' : ''] as const;
-  return `${edges[0]}${around(mark, inner, node)}${edges[1]}`;
-}
-
-function around(mark: Mark, inner: string, { attributes, children = [] }: ElementNode): string {
-  if (mark === 'strong') return `**${inner}**`;
-  if (mark === 'emph') return `*${inner}*`;
-  if (mark === 'link') return `[${inner}](<${(attributes?.['href'] ?? '').replace(/[<>\\]/g, '\\$&')}>)`;
-  const code = children.map((child) => (isWords(child) ? child.text : '')).join('');
-  const fence = '`'.repeat(Math.max(0, ...[...code.matchAll(/`+/g)].map(([run]) => run.length)) + 1);
-  return fence.length > 1 ? `${fence} ${code} ${fence}` : `${fence}${code}${fence}`;
-}
-
-/** Words in which nothing is a mark. */
-export function escapedText(text: string): string {
-  return text.replace(/[\\`*_[\]<>&#!~|{}]/g, '\\$&');
-}
-
-/** What would begin a list, a rule or a title under a line above is no such thing. */
-function escapedStart(text: string): string {
-  return text.replace(/^([-+=]|\d+[.)])/, (sign) => `${sign.slice(0, -1)}\\${sign.slice(-1)}`);
-}
-
 /**
  * A text with what its field says now. What is set off looks as the same did in the source; HTML is text.
  * @param value CommonMark with braces; several paragraphs become lines of one
@@ -96,8 +47,15 @@ export function fromMarkdown(node: ElementNode, value: string, styles: Styles): 
   return { ...node, children: new Reading(node, styles).read(value) };
 }
 
+/** What texts around one have set off, for what it does not have itself. */
+export interface Around {
+  readonly named: NamedRuns;
+  readonly holder: ElementNode;
+  readonly braces: readonly Brace[];
+}
+
 /** Reads one text, with the runs of the source as models: the first strong words look as the first ones there did. */
-class Reading {
+export class Reading {
   private readonly models = new Map<Mark, ElementNode[]>();
   private readonly used = new Map<string, number>();
   private readonly named: NamedRuns;
@@ -106,16 +64,23 @@ class Reading {
 
   constructor(
     private readonly node: ElementNode,
-    styles: Styles,
+    private readonly styles: Styles,
+    around?: Around,
   ) {
-    const collect = (node: PageNode): void => {
-      if (isWords(node)) return;
-      const mark = markOf(node, styles);
-      if (mark) this.models.set(mark, [...(this.models.get(mark) ?? []), node]);
-      node.children?.forEach(collect);
-    };
-    node.children?.forEach(collect);
-    this.named = namedRuns(node.children ?? [], styles);
+    this.collect(node);
+    const own = new Set(this.models.keys());
+    if (around) this.collect(around.holder, (mark) => !own.has(mark));
+    this.named = around?.named ?? namedRuns(node.children ?? [], styles);
+    this.braces = around?.braces ?? [];
+  }
+
+  private collect({ children = [] }: ElementNode, isNew: (mark: Mark) => boolean = () => true): void {
+    for (const child of children) {
+      if (isWords(child)) continue;
+      const mark = markOf(child, this.styles);
+      if (mark && isNew(mark)) this.models.set(mark, [...(this.models.get(mark) ?? []), child]);
+      this.collect(child, isNew);
+    }
   }
 
   read(value: string): PageNode[] {
@@ -129,7 +94,8 @@ class Reading {
     return oneByOne(this.inBraces(blocks));
   }
 
-  private below(parent: Node): PageNode[] {
+  /** What stands in a line of a text. */
+  below(parent: Node): PageNode[] {
     const found: PageNode[] = [];
     for (let node = parent.firstChild; node; node = node.next) found.push(...this.readOne(node));
     return oneByOne(this.inBraces(found));

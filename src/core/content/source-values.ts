@@ -4,7 +4,7 @@ import { isWords } from '../document/walk.js';
 import { entriesIn } from './entries.js';
 import { saidLooks } from './looks.js';
 import { partOf } from './parts.js';
-import { toMarkdown } from './rich.js';
+import { wholeText } from './whole-text.js';
 import { walkFields } from './walk-fields.js';
 import { nest, type Content, type FlatContent } from './values.js';
 
@@ -34,7 +34,7 @@ function valuesIn(document: PageDocument): FlatContent {
       return;
     }
     for (const [attribute, path] of Object.entries(node.fields ?? {})) put(path, partOf(node, attribute, document));
-    if (node.rich) put(node.rich, toMarkdown(node.children, document.styles));
+    if (node.rich) put(node.rich, wholeText(node, document.styles));
     for (const [list, entries] of entriesIn(node)) {
       lists.set(
         list,

@@ -2,8 +2,15 @@
 export type FieldType =
   | 'text'
   | 'rich'
+  | 'article'
+  | 'code'
   | 'number'
   | 'date'
+  | 'time'
+  | 'price'
+  | 'telephone'
+  | 'email'
+  | 'position'
   | 'yes-no'
   | 'choice'
   | 'colour'
@@ -13,6 +20,7 @@ export type FieldType =
   | 'icon'
   | 'link'
   | 'picture'
+  | 'video'
   | 'embed'
   | 'form'
   | 'group'
@@ -37,8 +45,15 @@ export interface FieldTypeFacts {
 export const FIELD_TYPES = {
   text: { description: 'Plain text.', holds: 'value', translated: true, declarable: true },
   rich: { description: 'Text in CommonMark.', holds: 'value', translated: true, declarable: true },
+  article: { description: 'Paragraphs, headings and lists in CommonMark.', holds: 'value', translated: true },
+  code: { description: 'Program code, as it is written.', holds: 'value' },
   number: { description: 'A number.', holds: 'value', declarable: true },
   date: { description: 'A date.', holds: 'value', translated: true, declarable: true },
+  time: { description: 'A time of day, or from when to when.', holds: 'value', translated: true, declarable: true },
+  price: { description: 'An amount of money.', holds: 'value', translated: true, declarable: true },
+  telephone: { description: 'A telephone number.', holds: 'value', declarable: true },
+  email: { description: 'An e-mail address.', holds: 'value', declarable: true },
+  position: { description: 'A place on the map: latitude and longitude.', holds: 'value', declarable: true },
   'yes-no': { description: '"yes" or "no".', holds: 'value' },
   choice: { description: 'One of a few values.', holds: 'value', declarable: true },
   colour: { description: 'A colour of the site, by name.', holds: 'value' },
@@ -48,6 +63,7 @@ export const FIELD_TYPES = {
   icon: { description: 'An icon of the page, by name.', holds: 'value' },
   link: { description: 'An address with its label.', holds: 'fields' },
   picture: { description: 'A file with its description.', holds: 'fields' },
+  video: { description: 'A video or a sound recording, with the image shown before it plays.', holds: 'fields' },
   embed: { description: 'Another page inside this one.', holds: 'fields' },
   form: { description: 'A form: where it is sent, and its controls.', holds: 'fields' },
   group: { description: 'Fields that belong together.', holds: 'fields' },

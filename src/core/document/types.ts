@@ -42,6 +42,8 @@ export interface Origin {
   readonly path: string;
   /** What the source calls a drawing, by its classes: `money-coins`. */
   readonly called?: string;
+  /** The language of code, by the class names of the source: `js`. */
+  readonly language?: string;
   /** The path of the element whose place it has, if it was made of several; empty if it has that of none of them alone. */
   readonly box?: string;
 }
@@ -64,7 +66,7 @@ export interface ElementNode {
   readonly attributes?: Readonly<Record<string, string>>;
   /** Paths of the fields that fill attributes, by attribute name. */
   readonly fields?: Readonly<Record<string, string>>;
-  /** Path of the field that fills all that it holds, as CommonMark. */
+  /** Path of the field that fills all that it holds: a text or an article in CommonMark, or code as it is written. */
   readonly rich?: string;
   readonly part?: Part;
   /** True if it lies in a line of text, so that white space around it can be seen. */

@@ -5,11 +5,11 @@ import { elements } from '../document/walk.js';
 import type { MeasuredPage } from '../proof/measurement.js';
 import type { Limit } from './limits.js';
 import type { TrialFault } from './faults.js';
-import { suggestFixes, type SuggestedFix } from './suggested-fixes.js';
+import { suggestFixes, type TrialFix } from './suggested-fixes.js';
 import type { Box } from '../geometry/box.js';
 
 /** A fix that was kept, and how many faults it took away. */
-export interface AppliedFix extends SuggestedFix {
+export interface AppliedFix extends TrialFix {
   readonly faults: number;
 }
 
@@ -66,7 +66,7 @@ export async function applyFixes(
   let left = broken;
   /* One edit after the other has its turn: none uses up what may be tried. */
   let turn = 0;
-  const next = (): { readonly name: string; readonly fix: SuggestedFix } | undefined => {
+  const next = (): { readonly name: string; readonly fix: TrialFix } | undefined => {
     const edits = [...left];
     for (let at = 0; at < edits.length; at += 1) {
       const [name, faults] = required(edits[(turn + at) % edits.length]);
@@ -108,7 +108,7 @@ function framesIn(pages: readonly MeasuredPage[]): ReadonlyMap<string, readonly 
   return found;
 }
 
-function keyOf({ adjustments }: SuggestedFix, name = ''): string {
+function keyOf({ adjustments }: TrialFix, name = ''): string {
   return `${name} ${JSON.stringify(adjustments)}`;
 }
 

@@ -7,7 +7,7 @@ import type { TrialFault } from './faults.js';
 import type { Box } from '../geometry/box.js';
 
 /** Something that may fix what an edit does to a page: corrections, and why. */
-export interface SuggestedFix {
+export interface TrialFix {
   readonly why: string;
   readonly adjustments: readonly Adjustment[];
 }
@@ -23,14 +23,14 @@ export function suggestFixes(
   document: PageDocument,
   faults: readonly TrialFault[],
   frames: ReadonlyMap<string, readonly Box[]> = new Map(),
-): SuggestedFix[] {
+): TrialFix[] {
   return new FixSearch(document, faults, frames).all();
 }
 
 type Chain = readonly ElementNode[];
 
 class FixSearch {
-  private readonly found = new Map<string, SuggestedFix>();
+  private readonly found = new Map<string, TrialFix>();
   private readonly known: ReadonlyMap<string, Chain>;
 
   constructor(
@@ -41,7 +41,7 @@ class FixSearch {
     this.known = chainsOf(document.body);
   }
 
-  all(): SuggestedFix[] {
+  all(): TrialFix[] {
     if (this.faults.some(({ kind }) => kind === 'beyond' || kind === 'scrolls' || kind === 'cut-off')) {
       this.propose('long words break', this.document.body, { 'overflow-wrap': 'anywhere' });
       this.propose('long words break', this.document.body, { 'overflow-wrap': 'break-word' });

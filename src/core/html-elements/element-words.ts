@@ -4,6 +4,7 @@ export const ELEMENT_WORDS: Readonly<Record<string, string>> = {
   caption: 'caption',
   cite: 'author',
   blockquote: 'quote',
+  pre: 'code',
   summary: 'question',
   legend: 'legend',
   dt: 'term',

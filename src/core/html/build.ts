@@ -14,7 +14,7 @@ import {
 import { headFrom } from './head.js';
 import { keptAttributes, referencedIds } from './attributes.js';
 import type { Box, CapturedFace, CapturedNode, CapturedPage } from './captured.js';
-import { calledBy } from './called.js';
+import { calledBy, languageBy } from './called.js';
 import { isInline, kindOf } from './kinds.js';
 import { probeName, type Probed } from './lean.js';
 import { defaultsFor, styleOf } from './styles.js';
@@ -164,7 +164,10 @@ class PageBuilder {
       ...(node.markup ? { markup: node.markup } : {}),
       from: {
         path: required(node.path),
-        ...defined({ called: inside.length ? undefined : calledBy(tag, node.attributes?.['class']) }),
+        ...defined({
+          called: inside.length ? undefined : calledBy(tag, node.attributes?.['class']),
+          language: languageBy(tag, node.attributes),
+        }),
       },
       ...(inside.length ? { children: inside } : {}),
     };

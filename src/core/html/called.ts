@@ -20,3 +20,14 @@ export function calledBy(tag: string | undefined, classes: string | undefined): 
     undefined,
   );
 }
+
+/** The language of code, as its classes say it (HTML, 4.5.15: `language-…`), or the attributes that highlighters read. */
+export function languageBy(
+  tag: string | undefined,
+  attributes: Readonly<Record<string, string>> | undefined,
+): string | undefined {
+  if (!attributes || !/^(pre|code|samp)$/.test(tag ?? '')) return undefined;
+  const [, named] = /(?:^|\s)lang(?:uage)?-([\w#+.-]+)/.exec(attributes['class'] ?? '') ?? [];
+  const language = named ?? attributes['data-language'] ?? attributes['data-lang'];
+  return language && /^[\w#+.-]{1,30}$/.test(language) ? language.toLowerCase() : undefined;
+}

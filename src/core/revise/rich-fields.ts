@@ -1,6 +1,7 @@
 import { required } from '../data/required.js';
 import { originalValues } from '../content/source-values.js';
-import { fromMarkdown, toMarkdown } from '../content/rich.js';
+import { fromMarkdown } from '../content/rich.js';
+import { toMarkdown } from '../content/rich-says.js';
 import type { FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode, WordsNode } from '../document/types.js';
 import { elements, isElement, isWords, textOf } from '../document/walk.js';

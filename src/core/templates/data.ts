@@ -8,7 +8,7 @@ import { BACKGROUND, backgroundOf, backgroundStyle } from '../content/background
 import { ICON, iconsOf } from '../content/icons.js';
 import { isYes } from '../content/looks.js';
 import { isSwitch, partOf } from '../content/parts.js';
-import { fromMarkdown, toMarkdown } from '../content/rich.js';
+import { wholeText, withWholeText } from '../content/whole-text.js';
 import { type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isWords } from '../document/walk.js';
@@ -169,10 +169,11 @@ class Building {
 
   private rich(node: ElementNode, field: string, place: TemplatePosition): boolean {
     const { styles } = this.document;
-    const text = this.valueAt(field, place) ?? toMarkdown(node.children, styles);
-    const element = text === toMarkdown(node.children, styles) ? node : fromMarkdown(node, text, styles);
+    const before = wholeText(node, styles);
+    const text = this.valueAt(field, place) ?? before;
+    const element = text === before ? node : withWholeText(node, text, styles);
     const html = (linkedIn(element, (href) => this.link(href)).children ?? [])
-      .map((child) => renderMain({ id: '', kind: 'text', name: '', element: 'p', children: [child] }).slice(3, -4))
+      .map((child) => insideOf({ ...element, children: [child] }))
       .join('');
     this.set(place, field, html);
     return text.trim() !== '';
@@ -194,6 +195,12 @@ class Building {
     for (const part of parts.slice(0, -1)) here = (here[part] ??= {}) as Data;
     here[required(parts.at(-1))] = value;
   }
+}
+
+/** What an element holds, as HTML. */
+function insideOf({ element, children = [] }: ElementNode): string {
+  const tag = element === 'pre' ? element : 'p';
+  return renderMain({ id: '', kind: 'text', name: '', element: tag, children }).slice(tag.length + 2, -tag.length - 3);
 }
 
 function put(data: Data, group: string, name: string, value: string | boolean): void {

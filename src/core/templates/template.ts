@@ -3,7 +3,7 @@ import { entriesIn, idsOf, refer } from '../content/entries.js';
 import { BACKGROUND } from '../content/backgrounds.js';
 import { FOCUS, focusStyle } from '../content/focus.js';
 import { ICON } from '../content/icons.js';
-import { isSwitch } from '../content/parts.js';
+import { isSwitch, switchedOn } from '../content/parts.js';
 import { marksOf } from '../content/marks.js';
 import type { ElementNode, PageDocument, PageNode, WordsNode } from '../document/types.js';
 import { elements, isElement, isWords } from '../document/walk.js';
@@ -153,7 +153,10 @@ function elementOf(node: ElementNode, context: Context): ElementNode {
       : {}),
     ...(fields[BACKGROUND] ? styled(node.id, BACKGROUND, value(nameIn(fields[BACKGROUND], context.prefix))) : {}),
     ...(fields[FOCUS] ? focused(node.id, value(nameIn(fields[FOCUS], context.prefix))) : {}),
-    ...Object.assign({}, ...switches.map(([name, path]) => switched(name, nameIn(path, context.prefix)))),
+    ...Object.assign(
+      {},
+      ...switches.map(([name, path]) => switched(name, nameIn(path, context.prefix), switchedOn(name))),
+    ),
     ...(fields['href'] && isUnwritten(node, 'href')
       ? switched('href', nameIn(fields['href'], context.prefix), value(nameIn(fields['href'], context.prefix)))
       : {}),

@@ -147,7 +147,7 @@ function typographyFrom(before: Typography, text: string, wrong: (todo: string) 
 }
 
 /** A token of the pages beside the nearest of another set: `distance` as for colours, 0 for what is the same. */
-export interface Proposal {
+export interface TokenProposal {
   readonly path: string;
   readonly value: string;
   readonly nearest: string;
@@ -156,14 +156,14 @@ export interface Proposal {
 }
 
 /** The nearest of a site's own colours for each colour, nearest first. */
-export function proposalsFor(tokens: readonly Token[], brand: readonly Token[]): Proposal[] {
+export function proposalsFor(tokens: readonly Token[], brand: readonly Token[]): TokenProposal[] {
   const colours = (list: readonly Token[]): Token[] => list.filter(({ group }) => group === 'color');
   const shown = (token: Token): string => {
     const rgba = readColour(token.value as string);
     return rgba ? hexOf(rgba) : (token.value as string);
   };
   return colours(tokens)
-    .flatMap((token): Proposal[] => {
+    .flatMap((token): TokenProposal[] => {
       const own = readColour(token.value as string);
       const all = own
         ? colours(brand).flatMap((other) => {

@@ -57,7 +57,7 @@ export function asMarkdown(opened: OpenedPage, language: string | undefined): st
   const find = fieldsByPath(opened.regions);
   const isLong = ([path, value]: readonly [string, string]): boolean => {
     const type = find(path)?.type;
-    return type === 'rich' || (type === 'text' && value.split(/\s+/).length > LONG);
+    return type === 'rich' || type === 'article' || (type === 'text' && value.split(/\s+/).length > LONG);
   };
   const texts = new Map([...values].filter(isLong));
   const inLists = (path: string): boolean =>

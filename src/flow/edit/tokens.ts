@@ -14,7 +14,7 @@ import {
   splitToken,
   takeFrom,
   tokenAt,
-  type Proposal,
+  type TokenProposal,
 } from '../../core/tokens/change.js';
 import { changedPlaces, successors } from '../../core/tokens/changed.js';
 import { collectTokens } from '../../core/tokens/collect.js';
@@ -174,7 +174,7 @@ export function importTokens(project: string, file: string): Changed {
 
 /** The colours of a project beside those of a site or a brand, and which were taken. */
 export interface Matched {
-  readonly proposals: readonly (Proposal & { readonly taken: boolean })[];
+  readonly proposals: readonly (TokenProposal & { readonly taken: boolean })[];
   readonly changed: Changed;
 }
 

@@ -1,10 +1,11 @@
 import { FOCUS, isCut } from '../../content/focus.js';
+import { isSwitch } from '../../content/parts.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
 import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
 export const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>> = {
-  a: { href: 'address' },
+  a: { href: 'address', target: 'new-window' },
   area: { href: 'address', alt: 'alt' },
   img: { src: 'file', alt: 'alt' },
   video: { src: 'file', poster: 'poster' },
@@ -14,6 +15,11 @@ export const EDITABLE: Readonly<Record<string, Readonly<Record<string, string>>>
   iframe: { src: 'address' },
   form: { action: 'address', method: 'method' },
 };
+
+/** Whether an element says what a field of it would be for: windows of a name are not for a client to choose. */
+export function isSaid({ attributes = {} }: ElementNode, name: string): boolean {
+  return name === 'target' ? attributes[name] === '_blank' : attributes[name] !== undefined;
+}
 
 /** Controls that can be said to be required (HTML, 4.10). */
 const CAN_BE_REQUIRED = /^(input|textarea|select)$/;
@@ -79,4 +85,15 @@ function leadsNowhere({ element, attributes = {} }: ElementNode): boolean {
     element === 'a' &&
     !names.some((name) => /^(href|role|tabindex|name|id|for|aria-(expanded|controls|haspopup))$/.test(name))
   );
+}
+
+/** The attributes with those last that are there or not, so that turning one on writes the same as the source. */
+export function switchesLast(
+  { attributes }: ElementNode,
+  fields: Readonly<Record<string, string>>,
+): Pick<ElementNode, 'attributes'> {
+  if (!attributes) return {};
+  const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
+  const all = Object.entries(attributes);
+  return { attributes: Object.fromEntries([...all.filter((entry) => !isLast(entry)), ...all.filter(isLast)]) };
 }

@@ -3,22 +3,21 @@ import { required } from '../../data/required.js';
 import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
 import { ICON } from '../../content/icons.js';
 import { FLAGS } from '../../content/looks.js';
-import { isSwitch } from '../../content/parts.js';
+import { isCode, isLineNumbers } from '../../content/code.js';
 import { ID, LOOK } from '../../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
-import { elements, isElement, isWords } from '../../document/walk.js';
+import { elements, isElement, isWords, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { NameGiver } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { alikeRich } from './rich-entries.js';
 import { isRich, plainEntry } from './rich-texts.js';
+import { isWrittenInOne } from './articles.js';
 import { runsIn, type EntryRun } from './lists.js';
 import {
   COLUMN,
-  columnsOf,
   handedOn,
   hasControl,
-  isHead,
   LONGEST,
   nameIn,
   onlyChild,
@@ -32,8 +31,9 @@ import { announced, isBrand, isMenu } from './header-names.js';
 import { Labels } from './labels.js';
 import { pressed, saysOf } from './says.js';
 import { Slots } from './slots.js';
+import { columnsOf, isHead } from './tables.js';
 import { headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
-import { EDITABLE, NAMES, opens, unwritten } from './field-attributes.js';
+import { EDITABLE, isSaid, NAMES, opens, switchesLast, unwritten } from './field-attributes.js';
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
@@ -61,17 +61,6 @@ export const fields: Pass = fieldsPass();
 /** What the words in an element are called: terms and what is said of them are what their list makes of them. */
 function saidWord(node: ElementNode, { word }: Scope): string | undefined {
   return word !== undefined && /^d[td]$/.test(node.element) ? word : wordFor(node);
-}
-
-/** The attributes with those last that are there or not, so that turning one on writes the same as the source. */
-function switchesLast(
-  { attributes }: ElementNode,
-  fields: Readonly<Record<string, string>>,
-): Pick<ElementNode, 'attributes'> {
-  if (!attributes) return {};
-  const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
-  const all = Object.entries(attributes);
-  return { attributes: Object.fromEntries([...all.filter((entry) => !isLast(entry)), ...all.filter(isLast)]) };
 }
 
 /** The page without fields: it can be named anew. */
@@ -102,7 +91,8 @@ class Naming {
     const icon = this.icon(node, scope);
     const own = icon ?? this.background(node, scope) ?? (isDecoration(node) ? undefined : this.attributes(node, scope));
     const inner: Scope = { ...scope, ...(word === undefined ? {} : { word }), ...(own?.scope ?? {}) };
-    if (this.isRich(node)) {
+    if (isCode(node) && isLineNumbers(node)) return node;
+    if (this.isWhole(node, inner)) {
       const { children, ...rest } = node;
       return {
         ...rest,
@@ -140,7 +130,6 @@ class Naming {
     const done = new Map<PageNode, PageNode>();
     const columns = node.element === 'table' ? columnsOf(node) : scope.columns;
     const own = columns ? { ...scope, columns } : scope;
-    let cell = 0;
     let pair: Scope | undefined;
     return (node.children ?? []).map((child) => {
       const run = runs.get(child);
@@ -163,8 +152,7 @@ class Naming {
       if (message && child !== message)
         return this.element(child, opens(message) ? (pair ?? own) : { ...(pair ?? own), word: 'message' });
       if (child.element !== 'td' && child.element !== 'th') return this.element(child, pair ? { ...own, pair } : own);
-      const column = own.columns?.[cell];
-      cell += 1;
+      const column = own.columns?.get(child);
       return this.element(child, { ...own, word: node.children && isHead(node) ? COLUMN : (column ?? 'cell') });
     });
   }
@@ -232,6 +220,12 @@ class Naming {
     return alikeRich(named, this.document);
   }
 
+  /** Whether the words of an element are one field: code, an article, or a text. */
+  private isWhole(node: ElementNode, { slots }: Scope): boolean {
+    if (isCode(node) && textOf(node).trim()) return true;
+    return (slots === undefined && isWrittenInOne(node, this.document)) || this.isRich(node);
+  }
+
   private isRich(node: ElementNode): boolean {
     return isRich(node, this.document, this.richFrom);
   }
@@ -260,9 +254,7 @@ class Naming {
       const name = nameIn(scope, node, 'own', (words) => spoken(scope.giver, 'button', words));
       return { fields: { value: `${scope.path}.${name}` } };
     }
-    const named = Object.entries(EDITABLE[node.element] ?? {}).filter(
-      ([name]) => node.attributes?.[name] !== undefined,
-    );
+    const named = Object.entries(EDITABLE[node.element] ?? {}).filter(([name]) => isSaid(node, name));
     const names = [...named, ...unwritten(node, this.document.styles)];
     if (node.element === 'form' && names.length) {
       const own = `${scope.path}.${spoken(scope.giver, 'form', '')}`;

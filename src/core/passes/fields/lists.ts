@@ -2,6 +2,7 @@ import { required } from '../../data/required.js';
 import type { ElementNode, PageNode } from '../../document/types.js';
 import { isElement, textOf } from '../../document/walk.js';
 import { isOrnament } from './roles.js';
+import { areTied, isHead } from './tables.js';
 
 /** Neighbours that are entries of one list, and what the list is called. */
 export interface EntryRun {
@@ -43,7 +44,7 @@ export function runsIn(node: ElementNode): EntryRun[] {
     else if (key !== undefined) runs.push([child]);
     before = key;
   }
-  const many = runs.filter((run) => run.length >= FEWEST);
+  const many = runs.filter((run) => run.length >= FEWEST && !areTied(run));
   return many.map((entries) => ({ name: nameOf(node, required(entries[0])), entries }));
 }
 
@@ -56,7 +57,7 @@ function isEntryLike(child: PageNode): child is ElementNode {
 
 function keyOf(child: ElementNode, parent: ElementNode): string | undefined {
   if (child.element === 'option') return 'option';
-  if (holdsControl(child)) return undefined;
+  if (holdsControl(child) || isHead(child)) return undefined;
   if (child.repeat) return child.repeat;
   if (child.kind === 'question') return 'question';
   const isText = child.kind === 'text' && child.element === 'p' && textOf(child).length >= PARAGRAPH;

@@ -1,5 +1,5 @@
 import type { ElementNode, PageNode } from '../../document/types.js';
-import { isElement, isWords, textOf } from '../../document/walk.js';
+import { isElement, isWords } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
 import { NameGiver } from '../../text/words.js';
 import { EDITABLE } from './field-attributes.js';
@@ -23,8 +23,8 @@ export interface Scope {
   readonly word?: string;
   /** Whether it is in a navigation. */
   readonly nav?: true;
-  /** Names of the columns of the table that it is in, and which of them is next. */
-  readonly columns?: readonly string[];
+  /** What the cells of the table that it is in are called. */
+  readonly columns?: ReadonlyMap<PageNode, string>;
   /** Whether it is an entry of a list whose entries have other icons each. */
   readonly icons?: true;
   /** The places in the entries of the list, if it is in one. */
@@ -111,22 +111,4 @@ export function hasControl(node: ElementNode): boolean {
 export function onlyChild(node: ElementNode): ElementNode | undefined {
   const [only, ...more] = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
   return only && more.length === 0 && isElement(only) ? only : undefined;
-}
-
-/** The words of the head of a table, as names. */
-export function columnsOf(table: ElementNode): string[] | undefined {
-  const rows: ElementNode[] = [];
-  const visit = (node: ElementNode): void => {
-    if (node.element === 'tr') rows.push(node);
-    for (const child of node.children ?? []) if (isElement(child)) visit(child);
-  };
-  visit(table);
-  const head = rows.find(isHead);
-  return head && (head.children ?? []).filter(isElement).map((cell) => slug(textOf(cell), LONGEST) || 'cell');
-}
-
-/** Whether a row of a table names its columns. */
-export function isHead(row: ElementNode): boolean {
-  const cells = (row.children ?? []).filter(isElement);
-  return row.element === 'tr' && cells.length > 1 && cells.every(({ element }) => element === 'th');
 }

@@ -3,6 +3,7 @@ import type { ElementNode, PageNode } from '../../document/types.js';
 import { isWords } from '../../document/walk.js';
 import type { NameGiver } from '../../text/words.js';
 import { saysOf } from './says.js';
+import { placesIn } from './tables.js';
 
 /** What stands before a colon in every one of several texts: what they tell. */
 const LABELLED = /^\s*(\p{L}[\p{L}\s-]{1,20}):\s/u;
@@ -31,9 +32,13 @@ export class Slots {
     this.texts.set(key, texts);
     if (isWords(node)) return;
     const seen = new Map<string, number>();
+    const columns = node.element === 'tr' ? placesIn(node) : undefined;
     for (const child of node.children ?? []) {
       if (isWords(child) && !child.text.trim()) continue;
-      const own = isWords(child) ? 'words' : `${child.element}.${child.style ?? ''}`;
+      /* A cell is that of its column, however wide and in whatever look. */
+      const column = columns?.get(child);
+      const own =
+        column !== undefined ? `column.${column}` : isWords(child) ? 'words' : `${child.element}.${child.style ?? ''}`;
       const count = seen.get(own) ?? 0;
       seen.set(own, count + 1);
       this.read(child, `${key}/${own}${count ? `#${count}` : ''}`);
