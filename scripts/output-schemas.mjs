@@ -30,13 +30,16 @@ function neededBy(part, found = new Set()) {
 
 /** Names of types as they may stand in addresses. */
 const nameOf = (type) => type.replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '');
-const rewritten = (part) =>
-  JSON.parse(
-    JSON.stringify(part).replace(
-      /"#\/definitions\/([^"]+)"/g,
-      (_, name) => `"#/$defs/${nameOf(decodeURIComponent(name))}"`,
-    ),
-  );
+/** A part in the words of draft 2020-12: tuples have `prefixItems` there, and definitions lie in `$defs`. */
+function rewritten(part) {
+  return JSON.parse(JSON.stringify(part), (key, value) => {
+    if (key === '$ref') return `#/$defs/${nameOf(decodeURIComponent(value.replace('#/definitions/', '')))}`;
+    if (!Array.isArray(value?.items)) return value;
+    const { items, ...rest } = value;
+    delete rest.additionalItems;
+    return { ...rest, prefixItems: items };
+  });
+}
 
 const isCheck = process.argv.includes('--check');
 const options = await resolveConfig(join(folder, 'convert.schema.json'));

@@ -3,6 +3,7 @@ import { execFile, spawnSync } from 'node:child_process';
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join, relative } from 'node:path';
+import { checkPrinted } from './printed.js';
 import { MessageChannel, receiveMessageOnPort, Worker, type MessagePort } from 'node:worker_threads';
 
 export const ROOT = join(__dirname, '..');
@@ -89,7 +90,10 @@ export function tavrik(
   /* A late word of the run before may wake us: what counts is the flag. */
   for (let over = ''; over !== 'timed-out' && Atomics.load(flag, 0) === 0;) over = Atomics.wait(flag, 0, 0, LONGEST);
   const message = receiveMessageOnPort(port) as { readonly message: Ran } | undefined;
-  if (message) return message.message;
+  if (message) {
+    checkPrinted(args, message.message.out);
+    return message.message;
+  }
   void worker.terminate();
   runner = undefined;
   return { code: null, out: '', err: 'The program did not end.' };
@@ -107,6 +111,7 @@ export function tavrikAlone(
     timeout: LONGEST,
     maxBuffer: 1 << 28,
   });
+  checkPrinted(args, ran.stdout);
   return { code: ran.status, out: ran.stdout, err: ran.stderr };
 }
 

@@ -30,6 +30,7 @@ import { openProject } from '../../project/folder.js';
 import { pageNamed } from '../../project/settings.js';
 import { readPage, unknownInSite, type ReadPage } from '../render/read-page.js';
 import { writeAndRender } from '../render/render.js';
+import { noEntry, noField, refuseMissingEntry } from './missing.js';
 
 /** A page with its fields and what fills them. */
 export interface OpenedPage extends ReadPage {
@@ -75,7 +76,7 @@ export function listContent(project: string, page: string | undefined, below?: s
   const find = fieldsByPath(regions);
   const paths = [...flatten(wholeContent(opened.document, opened.content)).values.keys()];
   const asked = paths.filter((path) => below === undefined || path === below || path.startsWith(`${below}.`));
-  if (asked.length === 0 && below !== undefined) throw unknown(below, opened);
+  if (asked.length === 0 && below !== undefined) throw noField(below, opened);
   return asked.flatMap((path) => {
     const field = find(path);
     if (!field) return [];
@@ -94,17 +95,6 @@ export function listContent(project: string, page: string | undefined, below?: s
   });
 }
 
-function unknown(path: string, { source, written, contentFile }: OpenedPage): TavrikError {
-  const known = [...new Set([...source.values.keys(), ...source.lists.keys(), ...written.values.keys()])];
-  const near = nearestWords(path, known);
-  return new TavrikError(
-    `The page has no field "${path}".`,
-    contentFile,
-    near.length ? `Did you mean ${near.join(', ')}?` : 'See tavrik content PROJECT.',
-    'not-found',
-  );
-}
-
 /** Sets a field and renders the site. @throws TavrikError */
 export function setContent(project: string, page: string | undefined, path: string, value: string): FilledField {
   const opened = openPage(project, page);
@@ -117,7 +107,8 @@ export function setContent(project: string, page: string | undefined, path: stri
           'set',
           `Set one of ${field.fields.map(({ name }) => `${path}.${name}`).join(', ')}.`,
         )
-      : unknown(path, opened);
+      : noField(path, opened);
+  refuseMissingEntry(opened, path);
   edit(opened, path, (file) => setValue(file, path, value));
   return required(listContent(project, page, path)[0]);
 }
@@ -126,7 +117,7 @@ export function setContent(project: string, page: string | undefined, path: stri
 export function unsetContent(project: string, page: string | undefined, path: string): void {
   const opened = openPage(project, page);
   const before = opened.source.values.get(path);
-  if (before === undefined) throw unknown(path, opened);
+  if (before === undefined) throw noField(path, opened);
   if (!opened.written.values.has(path)) return;
   const target = fileOf(opened, path);
   const file = openContent(target);
@@ -242,15 +233,6 @@ function copyOf({ document, content }: OpenedPage, list: string, id: string): Gr
   const find = (from: Content): Group | undefined =>
     (entriesAt(from, list) as Group[]).find((entry) => entry[ID] === id);
   return find(wholeContent(document, content)) ?? find(originalContent(document)) ?? {};
-}
-
-function noEntry(list: string, id: string, ids: readonly string[]): TavrikError {
-  return new TavrikError(
-    `"${list}" has no entry "${id}".`,
-    list,
-    ids.length ? `It has ${ids.join(', ')}.` : 'It has none.',
-    'not-found',
-  );
 }
 
 /** Takes an entry out of a list. @throws TavrikError */
