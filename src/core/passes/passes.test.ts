@@ -77,7 +77,7 @@ describe('share-styles', () => {
   const shared = shareStyles.run(document, nowhere);
 
   it('makes equal styles one and names it by use', () => {
-    expect(Object.keys(shared.styles)).toEqual(['hero', 'button', 'hero-text']);
+    expect(Object.keys(shared.styles)).toEqual(['call-to-action-section', 'button', 'call-to-action-text']);
     expect([...elements(shared.body)].filter(({ kind }) => kind === 'button').map(({ style }) => style)).toEqual([
       'button',
       'button',
@@ -86,7 +86,10 @@ describe('share-styles', () => {
   });
 
   it('renames the hosts of states with them', () => {
-    expect(shared.styles['hero-text']?.variants?.[0]?.within).toEqual({ style: 'hero', state: ':hover' });
+    expect(shared.styles['call-to-action-text']?.variants?.[0]?.within).toEqual({
+      style: 'call-to-action-section',
+      state: ':hover',
+    });
   });
 
   it('changes nothing the second time', () => {

@@ -13,6 +13,7 @@ import type { Pass } from '../pass.js';
 import { alikeRich } from './rich-entries.js';
 import { isRich, plainEntry } from './rich-texts.js';
 import { isWrittenInOne } from './articles.js';
+import { clonesIn } from './clones.js';
 import { runsIn, type EntryRun } from './lists.js';
 import {
   COLUMN,
@@ -72,6 +73,7 @@ function stripped(node: PageNode): PageNode {
 
 class Naming {
   private readonly labels: Labels;
+  private readonly clones: ReadonlySet<PageNode>;
   private readonly groups = new Map<ElementNode, Scope>();
   /** The last brief text that was named: what comes after it may be what it announces. */
   private before = '';
@@ -83,6 +85,7 @@ class Naming {
     body: ElementNode,
   ) {
     this.labels = new Labels(body);
+    this.clones = clonesIn({ ...document, body });
   }
 
   element(node: ElementNode, outer: Scope): ElementNode {
@@ -126,7 +129,7 @@ class Naming {
 
   private children(node: ElementNode, scope: Scope): PageNode[] {
     const runs = new Map<PageNode, EntryRun>();
-    for (const run of runsIn(node)) for (const entry of run.entries) runs.set(entry, run);
+    for (const run of runsIn(node, this.clones)) for (const entry of run.entries) runs.set(entry, run);
     const done = new Map<PageNode, PageNode>();
     const columns = node.element === 'table' ? columnsOf(node) : scope.columns;
     const own = columns ? { ...scope, columns } : scope;
@@ -137,6 +140,7 @@ class Naming {
         this.entries(run, own).forEach((entry, at) => done.set(required(run.entries[at]), entry));
       const named = done.get(child);
       if (named) return named;
+      if (this.clones.has(child)) return child;
       if (!isElement(child)) return this.text(child, own);
       if (node.kind === 'question' && /^d[td]$/.test(child.element))
         return this.element(child, { ...own, word: child.element === 'dt' ? 'question' : 'answer' });

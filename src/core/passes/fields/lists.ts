@@ -34,11 +34,11 @@ const PARAGRAPH = 40;
 /** Fewer texts below each other are no list of paragraphs. */
 const FEWEST = 2;
 
-/** The lists right in an element: neighbours marked as alike, questions, and paragraphs below each other. */
-export function runsIn(node: ElementNode): EntryRun[] {
+/** The lists right in an element: neighbours marked as alike, questions, and paragraphs below each other. @param clones are none of their entries */
+export function runsIn(node: ElementNode, clones: ReadonlySet<PageNode> = new Set()): EntryRun[] {
   const runs: ElementNode[][] = [];
   let before: string | undefined;
-  for (const child of (node.children ?? []).filter(isEntryLike)) {
+  for (const child of (node.children ?? []).filter((own) => !clones.has(own)).filter(isEntryLike)) {
     const key = keyOf(child, node);
     if (key !== undefined && key === before) required(runs.at(-1)).push(child);
     else if (key !== undefined) runs.push([child]);

@@ -185,8 +185,8 @@ describe('differences', () => {
 
   it('come after all styles, named after style and look', () => {
     const whole = runPasses(document, nowhere, DESIGN_PASSES);
-    expect(find(whole, 'box-tide')).toMatchObject({ style: 'offers-card', difference: 'offers-card-roomy' });
-    expect(Object.keys(whole.styles).at(-1)).toBe('offers-card-roomy');
+    expect(find(whole, 'box-tide')).toMatchObject({ style: 'card', difference: 'card-roomy' });
+    expect(Object.keys(whole.styles).at(-1)).toBe('card-roomy');
   });
 
   it('are other looks of one button, wherever buttons stand, and are named after how they look', () => {
@@ -220,7 +220,7 @@ describe('differences', () => {
       ['button', undefined],
       ['button', 'button-outlined'],
       ['button', 'button-small'],
-      ['foot-button', undefined],
+      ['call-to-action-button', undefined],
     ]);
     expect(shared.styles['button-small']).toEqual({ rest: { 'padding-top': '6px' } });
   });

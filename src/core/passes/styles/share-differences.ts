@@ -1,8 +1,7 @@
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
-import { isElement, textOf } from '../../document/walk.js';
-import { slug } from '../../text/slug.js';
+import { elements } from '../../document/walk.js';
 import { lookWords } from './look-words.js';
-import { firstWords, NameGiver } from '../../text/words.js';
+import { NameGiver } from '../../text/words.js';
 
 /** Differences with their names, and the name of the difference of each element that has one, by its id. */
 export interface Differences {
@@ -11,7 +10,7 @@ export interface Differences {
 }
 
 /**
- * Makes equal differences over the same style one, named after that style and the item it is on. They come after all
+ * Makes equal differences over the same style one, named after that style and how it looks. They come after all
  * styles, so that they lie over them.
  * @param rename the name that a style gets
  * @param taken names that are given to styles
@@ -26,32 +25,29 @@ export function shareDifferences(
   const styles: [string, SharedStyle][] = [];
   const names = new Map<string, string>();
   const known = new Map<string, string>();
-  const visit = (node: ElementNode, item: string): void => {
-    const here = node.repeat ? wordsFor(node) : item;
+  for (const node of elements(document.body)) {
     const own = node.difference ? document.styles[node.difference] : undefined;
-    if (own && node.style) {
-      const base = rename(node.style);
-      const key = JSON.stringify([base, own]);
-      let name = known.get(key);
-      if (name === undefined) {
-        const words = differenceWords(node, document.styles[node.style] ?? { rest: {} }, own, here);
-        const free = words.find((word) => !giver.has(`${base}-${word}`)) ?? 'other';
-        known.set(key, (name = giver.give(`${base}-${free}`)));
-        styles.push([name, own]);
-      }
-      names.set(node.id, name);
+    if (!own || !node.style) continue;
+    const base = rename(node.style);
+    const key = JSON.stringify([base, own]);
+    let name = known.get(key);
+    if (name === undefined) {
+      const words = differenceWords(node, document.styles[node.style] ?? { rest: {} }, own);
+      const free = words.find((word) => !giver.has(`${base}-${word}`)) ?? 'other';
+      known.set(key, (name = giver.give(`${base}-${free}`)));
+      styles.push([name, own]);
     }
-    for (const child of node.children ?? []) if (isElement(child)) visit(child, here);
-  };
-  visit(document.body, '');
+    names.set(node.id, name);
+  }
   return { styles, names };
 }
 
-/** What a difference may be called: by the look that it makes, else by the item that it is on, else by its place. */
-function differenceWords(node: ElementNode, base: SharedStyle, own: SharedStyle, item: string): string[] {
+/** What a difference may be called: by the look that it makes, else by its number. */
+function differenceWords(node: ElementNode, base: SharedStyle, own: SharedStyle): string[] {
   const button = node.kind === 'button' ? lookWord(base.rest, own.rest) : '';
   const looks = button ? [button] : lookWords(base, { ...own, rest: { ...base.rest, ...own.rest } });
-  return [...looks.slice(0, 2), slug(item, 16), ...ORDINALS].filter((word) => word && !/\d$/.test(word));
+  const [one, two] = looks;
+  return [...looks.slice(0, 2), ...(one && two ? [`${one}-${two}`] : []), 'other', ...ORDINALS];
 }
 
 const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
@@ -75,9 +71,4 @@ function lookWord(base: Declarations, own: Declarations): string {
     )
     ? 'placed'
     : '';
-}
-
-/** What a person would call an item: its name, or its first words if it is named after nothing but its kind. */
-function wordsFor(node: ElementNode): string {
-  return node.name === node.kind ? firstWords(textOf(node), 3) : node.name;
 }

@@ -44,32 +44,29 @@ describe('names of styles', () => {
           box('row', button('Book a place'), button('Find us')),
         ),
       ),
-    ).toEqual([
-      'marsh-nights',
-      'marsh-nights-kicker',
-      'marsh-nights-title',
-      'marsh-nights-lead',
-      'marsh-nights-actions',
-      'marsh-nights-button',
-      'marsh-nights-actions-button',
-    ]);
+    ).toEqual(['hero', 'hero-kicker', 'hero-title', 'hero-lead', 'hero-actions', 'button', 'hero-button']);
   });
 
   it('say the card in which something is, and what its words are', () => {
     const card = (said: string, price: string): ElementNode =>
       element('card', id(), { ...look(), repeat: 'tours' }, heading(3, said), text(price));
     expect(namesIn(section('Tours', card('Dusk', '€ 12'), card('Moonrise', '€ 14'), card('Dawn', '€ 9')))).toEqual(
-      expect.arrayContaining(['tours', 'tours-card', 'tours-card-title', 'tours-card-price']),
+      expect.arrayContaining(['cards-section', 'card', 'card-title', 'card-price']),
     );
   });
 
   it('leave the part out where a style is used in several', () => {
     const [one, two] = [text('One paper that is read in two places of it.'), text('The other place.')];
     const shared = { ...two, ...(one.style ? { style: one.style } : {}) };
-    expect(namesIn(section('Tides', one), section('Moon', shared))).toEqual(['tides', 'text', 'moon', 'text']);
+    expect(namesIn(section('Tides', one), section('Moon', shared))).toEqual([
+      'text-section',
+      'text',
+      'text-section-last',
+      'text',
+    ]);
   });
 
-  it('are told apart by look, by place or by words, and by number at the very last', () => {
+  it('are told apart by look or by place, and by number at the very last', () => {
     const small = { 'font-size': '13px' };
     const names = namesIn(
       section(
@@ -81,8 +78,31 @@ describe('names of styles', () => {
         text('Closed in frost.', small),
       ),
     );
-    expect(names).toEqual(['hide', 'hide-title', 'hide-lead', 'hide-text', 'hide-text-small', 'hide-text-last']);
+    expect(names).toEqual(['text-section', 'text-title', 'text-lead', 'text', 'text-small', 'text-last']);
     expect(new Set(names).size).toBe(names.length);
+  });
+
+  it('call sections as their source does where that says what they are, else by what they show', () => {
+    const called = (path: string, ...inside: ElementNode[]): string =>
+      namesIn({ ...section('Any words', heading(2, 'Any words'), ...inside), from: { path } })[0] ?? '';
+    const long = 'The marsh floods twice a day, and from the platform you see how the water finds its way. '.repeat(3);
+    expect(called('html > body > section#team')).toBe('team-section');
+    expect(called('body > div#priceList')).toBe('price-list-section');
+    for (const path of ['body > section#section-3', 'body > div#cards-outer', 'body > section', 'body > div#x7'])
+      expect(called(path, text(long))).toBe('text-section');
+    const image = element('image', id(), { element: 'img', ...look() });
+    expect(called('body > section', text(long), image)).toBe('feature-section');
+    expect(called('body > section', button('Book'))).toBe('call-to-action-section');
+    expect(called('body > section', element('form', id(), { element: 'form' }))).toBe('form-section');
+    expect(called('body > section', element('table', id(), { element: 'table' }))).toBe('table-section');
+    expect(called('body > section', box('card'), box('card'))).toBe('cards-section');
+    expect(called('body > section', heading(1, 'The hide'))).toBe('hero');
+  });
+
+  it('are the same whatever something says', () => {
+    const saying = (name: string, said: string): string[] =>
+      namesIn(section(name, heading(2, said), text(said), text(said), text(said, { 'font-size': '30px' })));
+    expect(saying('The marsh', 'The marsh at dusk')).toEqual(saying('Le marais', 'Crépuscule'));
   });
 });
 

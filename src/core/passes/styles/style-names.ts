@@ -1,13 +1,11 @@
 import { required } from '../../data/required.js';
 import type { ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
-import { elements, isElement, textOf } from '../../document/walk.js';
-import { slug } from '../../text/slug.js';
+import { isElement } from '../../document/walk.js';
 import { NameGiver } from '../../text/words.js';
 import { lookWords } from './look-words.js';
+import { sectionRoles } from './section-roles.js';
 import { partAround, roleOf, type Wearer } from './style-roles.js';
 
-/** Longest name of a part of the page, in letters. */
-const LONGEST_PART = 24;
 /** Roles that say nothing by themselves: what is in such a box is not named after it. */
 const SILENT = new Set(['group', 'content', 'words', 'entry', 'column', 'columns', 'rows', 'shape', 'line', 'section']);
 
@@ -19,12 +17,13 @@ export interface StyleToName {
 }
 
 /**
- * Names styles after the part of the page that they are used in and what they are there: `hero-title`,
- * `evenings-card-date`; without the part if it is used in several. Of two that would have one name, the second is told
- * by the box it is in, by its look, by its place or by its words, in this order, and by number only as a last resort.
+ * Names styles after the part of the page that they are used in and what they are there: `hero-title`, `card-date`; without
+ * the part if it is used in several. Of two that would have one name, the second is told by the section or the box it is in,
+ * by its look or by its place, in this order, and by number only as a last resort. What something says never names it: what
+ * is the same on another page is called the same there.
  */
 export function nameStyles(list: readonly StyleToName[], document: PageDocument): Map<string, string> {
-  const parts = partNames(document);
+  const parts = sectionRoles(document);
   const giver = new NameGiver();
   const names = new Map<string, string>();
   const holders = new Map<string, SharedStyle>();
@@ -60,22 +59,36 @@ function isBoxless({ rest, variants = [] }: SharedStyle): boolean {
   return Object.keys(rest).join() === 'display' && rest['display'] === 'contents' && variants.length === 0;
 }
 
-/** Names by part and role, then by part, box around and role. */
+/** Names by component and role, by part and role, then by part, box around and role. */
 function wishes(
   wearers: readonly Wearer[],
   document: PageDocument,
   parts: ReadonlyMap<string, string>,
 ): [string, ...string[]] {
-  const roles = wearers.map((wearer) => roleOf(wearer, document));
-  const role = mostFrequent(roles);
-  const part = common(wearers.map(({ node, around }) => partName(node, around, parts))) ?? sectionName(wearers, parts);
-  const plain = role === 'section' ? part || role : joined(part, role);
+  const role = mostFrequent(wearers.map((wearer) => roleOf(wearer, document)));
+  const section = common(wearers.map(({ node, around }) => sectionOf(node, around, parts))) ?? '';
+  if (role === 'section') return section ? [isPlace(section) ? section : `${section}-section`] : [role];
+  const entry = common(wearers.map(({ around }) => entryWord(around))) ?? '';
+  const part = joined(section, entry);
   const boxes = common(wearers.map(({ around }) => boxAround(around, document)));
-  return [plain, ...(boxes && boxes !== role ? [joined(part, `${boxes}-${role}`)] : [])];
+  return [
+    ...(COMPONENTS.has(entry || role) ? [joined(entry, role)] : []),
+    joined(part, role),
+    ...(boxes && boxes !== role ? [joined(part, `${boxes}-${role}`)] : []),
+  ] as [string, ...string[]];
+}
+
+/** What a site has one of, wherever it stands: it is not named after its section. */
+const COMPONENTS = new Set(['button', 'card', 'question', 'quote', 'field']);
+
+/** Whether a section is called by its place in the site: then its own look is called so too. */
+function isPlace(section: string): boolean {
+  return section === 'header' || section === 'footer' || section === 'hero';
 }
 
 /** One name of two, in which no word comes twice in a row. */
 function joined(part: string, role: string): string {
+  if (!role) return part;
   if (!part || part === role) return role;
   const [first = ''] = role.split('-');
   return part.split('-').at(-1) === first ? `${part}${role.slice(first.length)}` : `${part}-${role}`;
@@ -91,52 +104,26 @@ function boxAround(around: readonly ElementNode[], document: PageDocument): stri
   return '';
 }
 
-/** What tells an element from its neighbours: its place among those of its kind, else its words. */
+/** What tells an element from its neighbours: whether it is the first or the last of its kind. */
 function apart(wearers: readonly Wearer[]): string[] {
   const [{ node, around } = { node: undefined, around: [] }, ...others] = wearers;
-  if (!node) return [];
+  if (!node || others.length) return [];
   const alike = (around[0]?.children ?? []).filter(isElement).filter(({ kind }) => kind === node.kind);
   const at = alike.findIndex(({ id }) => id === node.id);
-  const place = alike.length < 2 || others.length ? [] : at === 0 ? ['first'] : at === alike.length - 1 ? ['last'] : [];
-  const words = others.length ? '' : slug(textOf(node), 16);
-  return [...place, ...(words && !/\d$/.test(words) ? [words] : [])];
+  return alike.length < 2 ? [] : at === 0 ? ['first'] : at === alike.length - 1 ? ['last'] : [];
 }
 
-/** The names of the sections, by id. */
-function partNames(document: PageDocument): ReadonlyMap<string, string> {
-  const names = new Map<string, string>();
-  const giver = new NameGiver();
-  for (const node of elements(document.body)) if (node.kind === 'section') names.set(node.id, sectionPart(node, giver));
-  return names;
+/** What the section is called that an element is, or is in. */
+function sectionOf(node: ElementNode, around: readonly ElementNode[], parts: ReadonlyMap<string, string>): string {
+  const section = [node, ...around].find(({ kind }) => kind === 'section');
+  return section ? required(parts.get(section.id)) : '';
 }
 
-/** A short name of a section; a longer one where the short one is taken. */
-function sectionPart({ name }: ElementNode, giver: NameGiver): string {
-  const short = slug(name, LONGEST_PART) || 'section';
-  const longer = slug(name, 2 * LONGEST_PART) || short;
-  return giver.give(giver.has(short) ? longer : short);
-}
-
-/** The part that an element is in, as names have it; for an entry itself that of its section. */
-function partName(node: ElementNode, around: readonly ElementNode[], parts: ReadonlyMap<string, string>): string {
-  if (node.kind === 'section') return required(parts.get(node.id));
-  const section = around.find(({ kind }) => kind === 'section');
-  const own = section ? required(parts.get(section.id)) : '';
+/** What the card, or the entry of a list, is called that an element is in; empty if it is in none. */
+function entryWord(around: readonly ElementNode[]): string {
   const part = partAround(around);
-  if (!part || part.kind === 'section') return own;
-  return joined(own, ['card', 'item', 'question'].includes(part.kind) ? part.kind : 'entry');
-}
-
-/** The section that all are in; empty if they are in several. */
-function sectionName(wearers: readonly Wearer[], parts: ReadonlyMap<string, string>): string {
-  return (
-    common(
-      wearers.map(({ around }) => {
-        const section = around.find(({ kind }) => kind === 'section');
-        return section ? required(parts.get(section.id)) : '';
-      }),
-    ) ?? ''
-  );
+  if (!part || part.kind === 'section') return '';
+  return ['card', 'item', 'question', 'quote'].includes(part.kind) ? part.kind : 'entry';
 }
 
 function common(words: readonly string[]): string | undefined {
