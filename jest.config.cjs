@@ -19,6 +19,6 @@ module.exports = {
     { ...shared, displayName: 'program', testMatch: ['<rootDir>/tests/**/*.test.ts'] },
   ],
   testTimeout: 180000,
-  /* Half of the time tests wait for a browser: one more at a time than there are processors keeps these busy. */
-  maxWorkers: availableParallelism() + 1,
+  /* Each test has a browser beside it: two at a time keep two processors busy, and more of them only wait for each other. */
+  maxWorkers: Math.max(2, availableParallelism() - 1),
 };

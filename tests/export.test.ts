@@ -59,7 +59,7 @@ describe('a page of boxes placed one by one', () => {
     );
     expect(days?.['entries']).toHaveLength(4);
     expect(css()).not.toMatch(/^\.(three|days|take)[^{]*\{[^}]*position: absolute/m);
-    expect(css().match(/^\.three-to-choose-from-card \{/gm)).toHaveLength(1);
+    expect(css().match(/^\.card \{/gm)).toHaveLength(1);
     expect(css()).toMatch(/grid-template-columns: repeat\(3, 300px\)/);
   });
 

@@ -80,8 +80,15 @@ describe('what moves', () => {
   it('comes in as it is scrolled into view, one after another, in a time of its own where browsers can', async () => {
     const page = await open('no-preference');
     const timed = await page.evaluate(() => CSS.supports('animation-trigger: --entering play-once'));
-    const opacities = async (): Promise<number[]> =>
-      (await Promise.all([1, 2, 3].map((nth) => look(page, `${CARD}:nth-child(${nth})`, 'opacity')))).map(Number);
+    /* All at one moment: one after another, the second may have moved on meanwhile. */
+    const opacities = (): Promise<number[]> =>
+      page.evaluate(
+        (card) =>
+          [1, 2, 3].map((nth) =>
+            Number(getComputedStyle(document.querySelector(`${card}:nth-child(${nth})`) as Element).opacity),
+          ),
+        CARD,
+      );
     expect(await opacities()).toEqual([0, 0, 0]);
     const top = await page.evaluate((at) => (document.querySelector(at) as Element).getBoundingClientRect().top, CARD);
     await scroll(page, top - (await page.evaluate(() => innerHeight)) + (timed ? 60 : 10));

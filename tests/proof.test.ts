@@ -132,9 +132,7 @@ describe('proof', () => {
   it('tells of one section, and ends with 1 where it is over a limit', () => {
     const project = fresh('limits');
     const [style] =
-      /^\.(membership-[a-z-]*(?:heading|card)) \{/m
-        .exec(readFileSync(join(project, 'site/style.css'), 'utf8'))
-        ?.slice(1) ?? [];
+      /^\.((?:membership-)?card) \{/m.exec(readFileSync(join(project, 'site/style.css'), 'utf8'))?.slice(1) ?? [];
     expect(tavrik(['adjust', project, 'set', `.${style}`, 'margin-top', '90px', '--no-proof']).code).toBe(0);
     const ran = tavrik(['proof', project, '--section', 'membership', '--quick', '--width', '1200']);
     expect(ran.code).toBe(1);
@@ -153,7 +151,7 @@ describe('proof', () => {
       file,
       readFileSync(file, 'utf8').replace('placed: 0.9', 'placed: 0.1\n  missing: 0.001\n  faults: 0\n  worse: 0'),
     );
-    expect(tavrik(['proof', project, '--limit', '100']).code).toBe(0);
+    expect(tavrik(['proof', project, '--limit', '100', '--quick']).code).toBe(0);
     expect(tavrik(['adjust', project, 'set', '.title', 'display', 'none', '--no-proof']).code).toBe(0);
     expect(tavrik(['adjust', project, 'set', '.page', 'min-width', '700px', '--no-proof']).code).toBe(0);
     const ran = tavrik(['proof', project, '--limit', '100', '--width', '1200']);

@@ -22,7 +22,7 @@ beforeAll(() => {
 function spoiled(name: string): string {
   const project = join(folder, name);
   copy(clean, project);
-  expect(tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px', '--no-proof']).code).toBe(0);
+  expect(tavrik(['adjust', project, 'set', '.cards-title', 'margin-top', '40px', '--no-proof']).code).toBe(0);
   const file = join(project, 'adjust.yaml');
   writeFileSync(file, readFileSync(file, 'utf8').replace('    set:', '    step: 1\n    set:'));
   return project;
@@ -53,7 +53,7 @@ describe('tune', () => {
   it('finds nothing to do where nothing is wrong, and leaves what a person said alone', () => {
     const project = join(folder, 'said');
     copy(clean, project);
-    tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px', '--no-proof']);
+    tavrik(['adjust', project, 'set', '.cards-title', 'margin-top', '40px', '--no-proof']);
     const [result] = (
       JSON.parse(tavrik(['tune', project, '--json']).out) as {
         pages: { adjustments: { value: string; step?: number }[] }[];
@@ -84,7 +84,7 @@ describe('adjust', () => {
   });
 
   it('sets a correction for a style at a breakpoint, at all widths, in a state, and removes it', () => {
-    const style = required(/^\.(what-to-expect-title) \{/m.exec(css(project))?.[1]);
+    const style = required(/^\.(cards-title) \{/m.exec(css(project))?.[1]);
     expect(
       tavrik(['adjust', project, 'set', `.${style}`, 'letter-spacing', '3px', '--at', narrow.name, '--no-proof']).code,
     ).toBe(0);
@@ -101,13 +101,13 @@ describe('adjust', () => {
   });
 
   it('says what it did to the proof right after', () => {
-    const ran = tavrik(['adjust', project, 'set', '.what-to-expect-title', 'margin-top', '40px']);
+    const ran = tavrik(['adjust', project, 'set', '.cards-title', 'margin-top', '40px']);
     expect(ran.out).toMatch(/what-to-expect \/ What to expect: Padding top: [\d.]+ px, [\d.]+ px in the source/);
-    expect(tavrik(['adjust', project, 'remove', '.what-to-expect-title', '--no-proof']).code).toBe(0);
+    expect(tavrik(['adjust', project, 'remove', '.cards-title', '--no-proof']).code).toBe(0);
   });
 
   it('lives through a new conversion', () => {
-    tavrik(['adjust', project, 'set', '.what-to-expect-title', 'color', 'rgb(1, 2, 3)', '--no-proof']);
+    tavrik(['adjust', project, 'set', '.cards-title', 'color', 'rgb(1, 2, 3)', '--no-proof']);
     const before = digestsOfTexts(project);
     expect(tavrik(['convert', ...DEMO_ARTBOARDS, '--out', project, '--no-proof']).code).toBe(0);
     expect(digestsOfTexts(project)).toEqual(before);
@@ -115,17 +115,14 @@ describe('adjust', () => {
   });
 
   it.each([
-    [['set', '.what-to-expect-title', 'marign-top', '4px'], /Unknown property "marign-top".*margin-top/s],
-    [['set', '.what-to-expect-title', 'margin-top', 'blue'], /"blue" is not a valid value of margin-top/],
+    [['set', '.cards-title', 'marign-top', '4px'], /Unknown property "marign-top".*margin-top/s],
+    [['set', '.cards-title', 'margin-top', 'blue'], /"blue" is not a valid value of margin-top/],
     [['set', 'What to expect', 'margin-top', '4px'], /matches 2 elements.*Give the id of one/s],
     [['set', 'What to expct', 'margin-top', '4px'], /Element "What to expct" not found.*"What to expect"/s],
-    [['set', '.what-to-expect-titl', 'margin-top', '4px'], /Shared style.*not found.*\.what-to-expect-title/s],
-    [
-      ['set', '.what-to-expect-title', 'margin-top', '4px', '--at', 'tablet'],
-      /Breakpoint "tablet" not found.*widest, below-/s,
-    ],
+    [['set', '.cards-titl', 'margin-top', '4px'], /Shared style.*not found.*\.cards-title/s],
+    [['set', '.cards-title', 'margin-top', '4px', '--at', 'tablet'], /Breakpoint "tablet" not found.*widest, below-/s],
     [['set', 'What to expect', 'margin-top'], /A property and its value are missing/],
-    [['remove', '.what-to-expect-stack'], /Correction not found|Shared style/],
+    [['remove', '.cards-stack'], /Correction not found|Shared style/],
     [['paint'], /Unknown value "paint"/],
   ])('%j is refused, and nothing is written', (args, pattern) => {
     const before = readFileSync(join(project, 'adjust.yaml'), 'utf8');

@@ -6,6 +6,7 @@ import { elements, isElement, isWords } from '../document/walk.js';
 import { arrange } from './entries.js';
 import { withParts } from './parts.js';
 import { placesIn, withNewEntries } from './new-entries.js';
+import { withShortWordings } from './short-wordings.js';
 import { wholeText, withWholeText } from './whole-text.js';
 import { isHidden, originalValues } from './source-values.js';
 import { flatten, nest, type Content, type FlatContent } from './values.js';
@@ -74,7 +75,7 @@ export function fillPage(document: PageDocument, content: Content): PageDocument
 
 /** What is written, with all that new entries say. */
 export function writtenFlat(document: PageDocument, content: Content): FlatContent {
-  return withNewEntries(document, withoutLocked(document, flatten(content)));
+  return withShortWordings(document, withNewEntries(document, withoutLocked(document, flatten(content))));
 }
 
 /** What is written, without what is locked: there the words of the source stay. */

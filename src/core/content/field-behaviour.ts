@@ -1,17 +1,16 @@
 import { isScriptAddress } from '../document/addresses.js';
 import type { FieldType } from '../document/field-types.js';
 import type { ElementNode, PageDocument } from '../document/types.js';
-import { textOf } from '../document/walk.js';
 import { BACKGROUND } from './backgrounds.js';
 import { isArticle } from './blocks.js';
 import { isCode, languageOf } from './code.js';
 import { FOCUS, readFocus } from './focus.js';
+import { FLAG_HELP, formattingHelp, SHORT_HELP, SWITCH_HELP } from './field-help.js';
 import { formatOf } from './formats.js';
 import { ICON, iconsOf } from './icons.js';
 import { FLAGS, isAnswer } from './looks.js';
 import { isSwitch } from './parts.js';
 import type { Field } from './regions.js';
-import { namedRuns, SAYS } from './rich-runs.js';
 import { LOOK } from './values.js';
 
 /** Where a field is in the page. */
@@ -58,27 +57,6 @@ interface FieldBehaviour {
 }
 
 const NUMBER = /^[+-]?\d[\d.,’' ]*\+?$/;
-
-/** What an answer of yes means. */
-const SWITCH_HELP: Readonly<Record<string, string>> = {
-  required: 'Whether it must be filled in before the form can be sent.',
-  open: 'Whether it is open at first.',
-  target: 'Whether it opens in a new window.',
-};
-
-/** How words of a text are set off, with what of it stands in braces. */
-function formattingHelp({ children = [] }: ElementNode, { styles }: PageDocument): string {
-  const shown = [...namedRuns(children, styles).byName].map(([name, [model]]) => {
-    const says = model?.attributes?.[SAYS[model.element] ?? ''] === undefined ? '' : '=…';
-    return model && textOf(model) ? `{${name}${says}|…}` : `{${name}}`;
-  });
-  return `**strong**, *emphasis*, [link](<address>)${shown.length ? `; also ${shown.join(', ')}` : ''}`;
-}
-
-const FLAG_HELP: Readonly<Record<(typeof FLAGS)[number], string>> = {
-  flipped: 'Whether its sides are swapped.',
-  highlighted: 'Whether it stands out from the others.',
-};
 
 /**
  * How each field type is recognised and checked. A value is of the first type that recognises it; `text` comes last and
@@ -235,8 +213,9 @@ function leadsTo({ use }: FieldValue, scheme: string): boolean {
   return use?.node.attributes?.['href']?.startsWith(scheme) === true;
 }
 
-/** The type of a value with its details. */
-export function recognised(value: FieldValue): FieldDetails & { readonly type: FieldType } {
+/** The type of a value with its details. @param isShort it is another wording of a text, for narrow screens */
+export function recognised(value: FieldValue, isShort = false): FieldDetails & { readonly type: FieldType } {
+  if (isShort) return { ...wordDetails(value), type: 'text', required: false, help: SHORT_HELP };
   for (const [type, { recognise }] of Object.entries(BEHAVIOURS) as [FieldType, FieldBehaviour][]) {
     const details = recognise?.(value);
     if (details) return { ...details, type };

@@ -4,6 +4,7 @@ import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isElement, isWords } from '../document/walk.js';
 import { originalValues } from './source-values.js';
 import { recognised, type FieldUse } from './field-behaviour.js';
+import { wholePath } from './short-wordings.js';
 import { ID } from './values.js';
 
 /** A place in a page that a client fills. */
@@ -165,13 +166,10 @@ class Build {
       type,
       required = false,
       ...details
-    } = recognised({
-      name,
-      texts,
-      everywhere,
-      document: this.document,
-      ...(use ? { use } : {}),
-    });
+    } = recognised(
+      { name, texts, everywhere, document: this.document, ...(use ? { use } : {}) },
+      !use?.rich && wholePath(fellows[0] ?? '', (whole) => this.values.has(whole)) !== undefined,
+    );
     return { name, path, label: inWords(name), example: texts[0] ?? '', type, required, ...details };
   }
 }

@@ -33,6 +33,7 @@ import { Labels } from './labels.js';
 import { pressed, saysOf } from './says.js';
 import { Slots } from './slots.js';
 import { columnsOf, isHead } from './tables.js';
+import { withShortWordings } from './wordings.js';
 import { headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
 import { EDITABLE, isSaid, NAMES, opens, switchesLast, unwritten } from './field-attributes.js';
 
@@ -51,7 +52,8 @@ export function fieldsPass(richFrom?: number): Pass {
       const body = stripped(document.body) as ElementNode;
       const sections = new NameGiver();
       for (const taken of ['page', 'site']) sections.give(taken);
-      return { ...document, body: new Naming(document, sections, richFrom, body).element(body, scopeOf('page', body)) };
+      const named = new Naming(document, sections, richFrom, body).element(body, scopeOf('page', body));
+      return { ...document, body: withShortWordings(named, document) };
     },
   };
 }
