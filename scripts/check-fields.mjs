@@ -90,8 +90,8 @@ function inexact(document) {
     if (/\.(look|highlighted|flipped)$/.test(path) || path.startsWith('page.')) return false;
     const mark = otherThan(path, values.get(path), document);
     if (mark === values.get(path)) return false;
-    /* An article is one line for each of its blocks: then it is enough that it says what it was given. */
-    const isLong = /\n\n/.test(values.get(path));
+    /* An article, or code, has several lines: then it is enough that it says what it was given. */
+    const isLong = /\n/.test(values.get(path)) && !/\\\n/.test(values.get(path));
     const after = renderHtml(
       fillPage(document, nest({ values: new Map(values).set(path, mark), lists })),
       'style.css',

@@ -2,7 +2,9 @@ import { required } from '../data/required.js';
 import type { ElementNode, PageNode, SharedStyle } from '../document/types.js';
 import { elements, isElement, isWords } from '../document/walk.js';
 import { askedLook, FLAGS, lookOf, looksIn, type Looks } from './looks.js';
+import { bracesIn } from './rich-braces.js';
 import { walkFields } from './walk-fields.js';
+import { namesUnder, saidIn, saidUnder } from './said-entries.js';
 import { LOOK, starred, type FlatContent } from './values.js';
 
 /* Lists of entries: what a client adds, removes and moves. An entry that the source did not have is made like one it had. */
@@ -32,18 +34,10 @@ export function modelsOf(
       look: lookAt(list, id, at, ids.length, entries, looks, content),
       isOfPlace: looks.place !== undefined,
       names: namesUnder(list, id, content),
+      said: saidUnder(list, id, content),
+      styles,
     }),
   }));
-}
-
-/** The fields that the content has for an entry, by their names from the entry on. */
-function namesUnder(list: string, id: string, { values, lists }: FlatContent): ReadonlySet<string> {
-  const start = `${list}.${id}.`;
-  const place = (path: string): string => starred(path, (text) => lists.has(text));
-  /* An empty list or text asks for no place of its own. */
-  const said = [...values].flatMap(([path, value]) => (value === '' ? [] : [path]));
-  const paths = [...said, ...lists.keys()].filter((path) => path.startsWith(start));
-  return new Set(paths.map((path) => place(path).slice(place(start).length)));
 }
 
 /** What an element holds when its lists have the entries that the content asks for. */
@@ -85,10 +79,15 @@ interface Wanted {
   readonly isOfPlace: boolean;
   /** The fields that the content has. */
   readonly names: ReadonlySet<string>;
+  /** What these say, by their names from the entry on; an entry that is no more than a text has an empty name. */
+  readonly said: ReadonlyMap<string, string>;
+  readonly styles: Styles;
 }
 
 /** The entry of the source that one is made from: itself, if it has the look that it should have, else one that has its fields. */
-function modelOf(id: string, entries: readonly ElementNode[], { look, isOfPlace, names }: Wanted): ElementNode {
+function modelOf(id: string, entries: readonly ElementNode[], wanted: Wanted): ElementNode {
+  const { look, isOfPlace, names, said, styles } = wanted;
+  if (said.has('')) return likest(entries, said, styles, id);
   const own = entries.find(({ entry }) => entry?.id === id);
   const asked = entries.find(({ entry }) => entry?.id === look);
   /* What one says is not lost for a look: an entry in another place keeps its own where that one has no room for all of it. */
@@ -96,7 +95,38 @@ function modelOf(id: string, entries: readonly ElementNode[], { look, isOfPlace,
   if (own) return roomier(own, entries, names);
   const fitting = asked ? entries.filter((entry) => lookOf(entry) === lookOf(asked)) : entries;
   const fits = fitting.map((entry) => fit(entry, names));
-  return required(fitting[fits.indexOf(Math.max(...fits))]);
+  const most = Math.max(...fits);
+  return likest(
+    fitting.filter((_, at) => fits[at] === most),
+    said,
+    styles,
+  );
+}
+
+/**
+ * The entry that says most of what is to be said: only it has what that sets off.
+ * @param id of the one that is taken where others say no more of it
+ */
+function likest(
+  entries: readonly ElementNode[],
+  said: ReadonlyMap<string, string>,
+  styles: Styles,
+  id?: string,
+): ElementNode {
+  const alike = entries.map((entry) => {
+    const own = saidIn(entry, styles);
+    const same = [...said].filter(([name, text]) => own.get(name) === text).length;
+    const marks = [...said].filter(([name, text]) =>
+      marksIn(text).every((mark) => marksIn(own.get(name)).includes(mark)),
+    );
+    return same + marks.length / (said.size + 1) + (entry.entry?.id === id ? 1 / (2 * said.size + 3) : 0);
+  });
+  return required(entries[alike.indexOf(Math.max(...alike))]);
+}
+
+/** The names in the braces of a text. */
+function marksIn(text = ''): string[] {
+  return bracesIn(text).braces.map(({ name }) => name);
 }
 
 /** An entry, or one that also has the fields which are written for it and which it lacks in the source. */

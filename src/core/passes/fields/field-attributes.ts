@@ -1,6 +1,7 @@
 import { FOCUS, isCut } from '../../content/focus.js';
 import { isSwitch } from '../../content/parts.js';
 import type { ElementNode, PageDocument } from '../../document/types.js';
+import { isElement } from '../../document/walk.js';
 import { HEADING_ELEMENTS } from '../../html-elements/headings.js';
 
 /** Attributes that a client may change, and how their field is called beside the element's own words. */
@@ -64,17 +65,24 @@ export const TEXTS = new Set<string>([
   'label',
 ]);
 
-/** Whether a control is none to fill in: a box without a name is not sent (HTML, 4.10.21.4), but opens something. */
+/** Whether a control is none to fill in: a box that is not sent (HTML, 4.10.21.4) opens something. */
 export function opens({ attributes = {} }: ElementNode): boolean {
   return /^(checkbox|radio)$/.test(attributes['type'] ?? '') && attributes['name'] === undefined;
 }
 
-/** Parts of an element that have a field though no attribute says them, with their names. */
-export function unwritten(node: ElementNode, styles: PageDocument['styles']): (readonly [string, string])[] {
+/**
+ * Parts of an element that have a field though no attribute says them, with their names.
+ * @param isSent it is a control of a form: only these can be required
+ */
+export function unwritten(
+  node: ElementNode,
+  styles: PageDocument['styles'],
+  isSent: boolean,
+): (readonly [string, string])[] {
   if (isCut(node, styles)) return [[FOCUS, 'focus']];
   if (leadsNowhere(node)) return [['href', 'address']];
   const { type = '' } = node.attributes ?? {};
-  const canBe = !opens(node) && CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(type);
+  const canBe = isSent && !opens(node) && CAN_BE_REQUIRED.test(node.element) && !NEVER_REQUIRED.test(type);
   return canBe ? [['required', 'required']] : [];
 }
 
@@ -96,4 +104,16 @@ export function switchesLast(
   const isLast = ([name]: [string, string]): boolean => isSwitch(name) && fields[name] !== undefined;
   const all = Object.entries(attributes);
   return { attributes: Object.fromEntries([...all.filter((entry) => !isLast(entry)), ...all.filter(isLast)]) };
+}
+
+/** The controls of the forms in a part of a page: what they say is sent. */
+export function sentIn(body: ElementNode): ReadonlySet<ElementNode> {
+  const found = new Set<ElementNode>();
+  const visit = (node: ElementNode, isInForm: boolean): void => {
+    const isSent = isInForm || node.element === 'form' || node.attributes?.['form'] !== undefined;
+    if (isSent) found.add(node);
+    for (const child of node.children ?? []) if (isElement(child)) visit(child, isSent);
+  };
+  visit(body, false);
+  return found;
 }

@@ -99,8 +99,8 @@ describe('names of fields', () => {
     expect(
       named(element('row', 'a', {}, label('E-mail'), input), element('row', 'b', {}, label('Which?'), select)),
     ).toEqual({
-      'e-mail': { label: 'E-mail', hint: 'you@example.org', required: 'no' },
-      which: { label: 'Which?', required: 'no', options: ['Any', 'Saturn'] },
+      'e-mail': { label: 'E-mail', hint: 'you@example.org' },
+      which: { label: 'Which?', options: ['Any', 'Saturn'] },
     });
     const dl = (tag: string, text: string): ElementNode => element('item', text, { element: tag }, words(text));
     expect(
@@ -205,7 +205,10 @@ describe('names of fields', () => {
     const box = (attributes: Record<string, string>): ElementNode =>
       element('field', 'f', { element: 'input', attributes: { type: 'checkbox', ...attributes } });
     expect(named(box({ id: 'open-menu' }), text('Menu'))).toEqual({ text: 'Menu' });
-    expect(JSON.stringify(named(box({ name: 'news' }), text('Write to me')))).toContain('"required":"no"');
+    const asked = (...inside: ElementNode[]): string => JSON.stringify(named(...inside, text('Write to me')));
+    expect(asked(box({ name: 'news' }))).not.toContain('required');
+    expect(asked(element('form', 'send', { element: 'form' }, box({ name: 'news' })))).toContain('"required":"no"');
+    expect(asked(box({ name: 'news', form: 'send' }))).toContain('"required":"no"');
   });
 
   it('know entries that have no heading by their first words, if these differ', () => {
@@ -271,8 +274,8 @@ describe('lists', () => {
         element('field', name, { element: 'input', attributes: { placeholder: name } }),
       );
     expect(named(line('Name'), line('Street'))).toEqual({
-      name: { hint: 'Name', required: 'no' },
-      street: { hint: 'Street', required: 'no' },
+      name: { hint: 'Name' },
+      street: { hint: 'Street' },
     });
   });
 

@@ -35,7 +35,7 @@ import { Slots } from './slots.js';
 import { columnsOf, isHead } from './tables.js';
 import { withShortWordings } from './wordings.js';
 import { headingsIn, isDecoration, isOrnament, titlesOf, wordFor } from './roles.js';
-import { EDITABLE, isSaid, NAMES, opens, switchesLast, unwritten } from './field-attributes.js';
+import { EDITABLE, isSaid, NAMES, opens, sentIn, switchesLast, unwritten } from './field-attributes.js';
 
 /**
  * A pass that gives every word, picture and link a field with a speaking name, by section, group and list.
@@ -76,6 +76,7 @@ function stripped(node: PageNode): PageNode {
 class Naming {
   private readonly labels: Labels;
   private readonly clones: ReadonlySet<PageNode>;
+  private readonly sent: ReadonlySet<ElementNode>;
   private readonly groups = new Map<ElementNode, Scope>();
   /** The last brief text that was named: what comes after it may be what it announces. */
   private before = '';
@@ -88,6 +89,7 @@ class Naming {
   ) {
     this.labels = new Labels(body);
     this.clones = clonesIn({ ...document, body });
+    this.sent = sentIn(body);
   }
 
   element(node: ElementNode, outer: Scope): ElementNode {
@@ -168,12 +170,13 @@ class Naming {
     if (node.kind === 'section') this.before = '';
     if (node.kind === 'section')
       return scopeOf(
-        this.sections.give(slug(node.name, LONGEST) || 'section'),
+        this.sections.give(/\p{L}/u.test(node.name) ? slug(node.name, LONGEST) || 'section' : 'section'),
         node,
         node.element === 'nav' ? { nav: true } : {},
       );
     if (node.kind === 'menu' || node.element === 'nav') return { ...scope, nav: true };
     if (!LAYOUT_KINDS.has(node.kind) && node.kind !== 'card' && node.kind !== 'picture-box') return scope;
+    if (isWrittenInOne(node, this.document)) return scope;
     const own = headingsIn(node);
     const all = headingsIn(scope.root);
     const isPart = own.length === 1 && all.length > 1 && node !== scope.root && all[0] !== own[0];
@@ -244,11 +247,14 @@ class Naming {
   /** The path of the field of a text. */
   private words(node: PageNode, scope: Scope): string {
     const { path, giver, word, seen } = scope;
+    const { before } = this;
     const name = word ?? textName(node, scope);
     if (word === 'heading') seen.headings += 1;
     seen.last = name;
-    this.before = saysOf(node);
-    return `${path}.${nameIn(scope, node, 'words', (words) => spoken(giver, name, words))}`;
+    if (name !== 'code') this.before = saysOf(node);
+    /* What code says names nothing: what is written before it may. */
+    const told = name === 'code' ? before : undefined;
+    return `${path}.${nameIn(scope, node, 'words', (words) => spoken(giver, name, told ?? words, told !== undefined))}`;
   }
 
   /** The fields of an element's attributes, and the scope of the words in it: they belong together. */
@@ -261,7 +267,7 @@ class Naming {
       return { fields: { value: `${scope.path}.${name}` } };
     }
     const named = Object.entries(EDITABLE[node.element] ?? {}).filter(([name]) => isSaid(node, name));
-    const names = [...named, ...unwritten(node, this.document.styles)];
+    const names = [...named, ...unwritten(node, this.document.styles, this.sent.has(node))];
     if (node.element === 'form' && names.length) {
       const own = `${scope.path}.${spoken(scope.giver, 'form', '')}`;
       return { fields: Object.fromEntries(names.map(([name, part]) => [name, `${own}.${part}`])) };

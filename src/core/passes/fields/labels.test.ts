@@ -26,7 +26,6 @@ describe('a control and its label', () => {
     expect(contentOf(element('section', 'Write to us', { element: 'section' }, box))).toEqual({
       'e-mail': {
         hint: 'name@example.org',
-        required: 'no',
         label: 'E-mail',
         message: 'An address is needed.',
         'this-is-no-address': 'This is no address.',

@@ -38,11 +38,12 @@ export interface Scope {
 /** What the words in the head of a table are called: each with the words themselves. */
 export const COLUMN = 'column';
 
-/** A name that says what it is: the plain one where it is free, else one by the first words. */
-export function spoken(giver: NameGiver, name: string, text: string): string {
+/** A name that says what it is: the plain one where it is free, else one by the first words. @param isBoth with the name before them */
+export function spoken(giver: NameGiver, name: string, text: string, isBoth = false): string {
   if (!giver.has(name) && name !== COLUMN) return giver.give(name);
   const more = slug(text, LONGEST);
-  return giver.give(more && more !== name ? (/^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more) : name);
+  if (!more || more === name) return giver.give(name);
+  return giver.give(isBoth || /^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more);
 }
 
 /**
