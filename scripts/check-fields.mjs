@@ -22,7 +22,7 @@ function thingsIn(body) {
     if (node.element === 'a' && attributes.href !== undefined)
       found.push({ what: `link ${node.id}`, reached: rich || fields.href !== undefined });
     if (node.element === 'img' && !ornament)
-      found.push({ what: `picture ${attributes.src}`, reached: fields.src !== undefined });
+      found.push({ what: `picture ${attributes.src}`, reached: rich || fields.src !== undefined });
     for (const child of children) {
       const inRich = rich || node.rich !== undefined;
       if (child.kind !== 'words') visit(child, inRich);

@@ -1,14 +1,16 @@
-import { Parser, type Node } from 'commonmark';
+import type { Node } from 'commonmark';
+import { defined } from '../data/defined.js';
 import { longest } from '../data/longest-common.js';
 import { required } from '../data/required.js';
 import { isScriptAddress } from '../document/addresses.js';
 import type { Kind } from '../document/element-kinds.js';
 import type { ElementNode, PageNode } from '../document/types.js';
 import { isElement } from '../document/walk.js';
-import { blocksIn, imageIn, isBlock, kindOf, partsOf, toBlocks, type BlockKind } from './blocks.js';
+import { blocksIn, imageIn, kindOf, partsOf, runsInBlocks, thingsIn, toBlocks, type BlockKind } from './blocks.js';
+import { childrenOf, imageRead, kindRead, parsed, thingRead, writtenIn, type Written } from './blocks-parse.js';
 import { withCode } from './code.js';
-import { bracesIn, type Brace } from './rich-braces.js';
-import { namedRuns, type NamedRuns, type Styles } from './rich-runs.js';
+import type { Brace } from './rich-braces.js';
+import type { NamedRuns, Styles } from './rich-runs.js';
 import { Reading } from './rich.js';
 
 /* An article read from CommonMark: what has not changed stays as it is in the source, the rest looks as its like does there. */
@@ -16,88 +18,6 @@ import { Reading } from './rich.js';
 /** An article with what its field says now. HTML in it is text, and an address that runs a script is left out. */
 export function fromBlocks(node: ElementNode, value: string, styles: Styles): ElementNode {
   return new Article(node, styles).read(value);
-}
-
-/** Whether an element is an article that can be said: of blocks alone, and the same when it is read again. */
-export function readsBackBlocks(node: ElementNode, styles: Styles): boolean {
-  const blocks = blocksIn(node);
-  if (!blocks?.length || !blocks.every(isBlock)) return false;
-  const read = parsed(toBlocks(node, styles));
-  return sameShape(
-    read.blocks.map(({ node: block }) => block),
-    blocks,
-  );
-}
-
-/** Whether what was read has the kinds of the source, in the same order and depth. */
-function sameShape(read: readonly Node[], blocks: readonly ElementNode[]): boolean {
-  return (
-    read.length === blocks.length &&
-    read.every((block, at) => {
-      const like = required(blocks[at]);
-      if (kindRead(block) !== kindOf(like)) return false;
-      if (block.type === 'list') return sameShape(childrenOf(block), blocksIn(like) ?? []);
-      if (block.type !== 'item' && block.type !== 'block_quote') return true;
-      const { line, below } = partsOf(like);
-      const [first, ...rest] = childrenOf(block);
-      const hasLine = line.some((child) => isElement(child) || child.text.trim());
-      return hasLine ? first?.type === 'paragraph' && sameShape(rest, below) : sameShape(childrenOf(block), below);
-    })
-  );
-}
-
-/** A text taken apart: its blocks, each with its lines as they were written. */
-interface Parsed {
-  readonly braces: readonly Brace[];
-  readonly lines: readonly string[];
-  readonly blocks: readonly Written[];
-}
-
-interface Written {
-  readonly node: Node;
-  /** Its lines, without the indentation of what it stands in. */
-  readonly said: string;
-}
-
-function parsed(value: string): Parsed {
-  const { text, braces } = bracesIn(value);
-  const lines = value.split(/\r\n?|\n/);
-  const root = new Parser({ smart: false }).parse(text);
-  return { braces, lines, blocks: writtenIn(root, lines) };
-}
-
-function writtenIn(parent: Node, lines: readonly string[]): Written[] {
-  return childrenOf(parent).map((node) => {
-    const [[from], [to]] = node.sourcepos;
-    const own = lines.slice(from - 1, to).map((line) => line.trim());
-    return { node, said: own.join('\n').trim() };
-  });
-}
-
-function childrenOf(parent: Node): Node[] {
-  const found: Node[] = [];
-  for (let node = parent.firstChild; node; node = node.next) found.push(node);
-  return found;
-}
-
-/** What a block is that was read. */
-function kindRead(node: Node): BlockKind {
-  switch (node.type) {
-    case 'heading':
-      return `h${node.level}` as BlockKind;
-    case 'list':
-      return node.listType === 'ordered' ? 'ol' : 'ul';
-    case 'item':
-      return 'li';
-    case 'block_quote':
-      return 'blockquote';
-    case 'code_block':
-      return 'pre';
-    case 'thematic_break':
-      return 'hr';
-    default:
-      return node.firstChild?.type === 'image' && !node.firstChild.next ? 'image' : 'p';
-  }
 }
 
 /** The kind of a block that the source has no like of. */
@@ -112,6 +32,7 @@ const NEW_KINDS: Readonly<Partial<Record<BlockKind, Kind>>> = {
 
 class Article {
   private readonly named: NamedRuns;
+  private readonly things: ReadonlyMap<string, ElementNode>;
   private made = 0;
   private braces: readonly Brace[] = [];
   private lines: readonly string[] = [];
@@ -120,7 +41,8 @@ class Article {
     private readonly node: ElementNode,
     private readonly styles: Styles,
   ) {
-    this.named = namedRuns(node.children ?? [], styles);
+    this.named = runsInBlocks(node, styles);
+    this.things = new Map([...thingsIn(node, this.named)].map(([thing, name]) => [name, thing]));
   }
 
   read(value: string): ElementNode {
@@ -147,9 +69,17 @@ class Article {
         next = same + 1;
         return required(known[same]);
       }
+      const thing = this.things.get(thingRead(block.node, this.braces) ?? '');
+      const place = thing ? known.indexOf(thing) : -1;
+      if (thing && place >= 0 && !used.has(place)) {
+        used.add(place);
+        return thing;
+      }
       const kind = kindRead(block.node);
       /* What was rewritten stands between the same neighbours. */
-      const gap = known.findIndex((element, place) => place >= next && !used.has(place) && kindOf(element) === kind);
+      const gap = known.findIndex(
+        (element, at) => at >= next && !used.has(at) && kindOf(element) === kind && !this.isThing(element),
+      );
       const until = partners.slice(at).find((place) => place !== undefined) ?? known.length;
       if (gap >= 0 && gap < until) {
         next = gap + 1;
@@ -159,10 +89,15 @@ class Article {
     });
   }
 
+  private isThing(element: ElementNode): boolean {
+    return [...this.things.values()].includes(element);
+  }
+
   /** A block that the source does not have: it looks as most of its kind do. */
   private fresh(kind: BlockKind, known: readonly ElementNode[]): ElementNode {
-    const fellows = [known, blocksIn(this.node) ?? []].find((list) => list.some((element) => kindOf(element) === kind));
-    const own = (fellows ?? []).filter((element) => kindOf(element) === kind);
+    const isLike = (element: ElementNode): boolean => kindOf(element) === kind && !this.isThing(element);
+    const fellows = [known, blocksIn(this.node) ?? []].find((list) => list.some(isLike));
+    const own = (fellows ?? []).filter(isLike);
     const looks = own.map((element) => `${element.style} ${element.difference}`);
     const often = (look: string): number => looks.filter((other) => other === look).length;
     const at = looks.reduce((best, look, place) => (often(look) > often(looks[best] ?? '') ? place : best), 0);
@@ -185,7 +120,7 @@ class Article {
       case 'hr':
         return model;
       case 'image':
-        return withImage(model, required(node.firstChild ?? undefined));
+        return withImage(model, required(imageRead(node)));
       case 'pre':
         return withCode(model, (node.literal ?? '').replace(/\n$/, ''));
       case 'ul':
@@ -240,8 +175,11 @@ function withoutIds(node: ElementNode, id: () => string): ElementNode {
   };
 }
 
-function withImage(model: ElementNode, shown: Node): ElementNode {
-  const { image, caption } = imageIn(model) ?? {};
+function withImage(
+  model: ElementNode,
+  { image: shown, href }: { readonly image: Node; readonly href?: string },
+): ElementNode {
+  const { image, link, caption } = imageIn(model) ?? {};
   const src = shown.destination ?? '';
   const alt = childrenOf(shown)
     .map((part) => part.literal ?? '')
@@ -250,16 +188,16 @@ function withImage(model: ElementNode, shown: Node): ElementNode {
     if (node === image) {
       /* Other files of the image show the one that was there before. */
       const { srcset, sizes, ...attributes } = node.attributes ?? {};
-      const isSame = attributes['src'] === src;
-      const files = isSame
-        ? { ...(srcset === undefined ? {} : { srcset }), ...(sizes === undefined ? {} : { sizes }) }
-        : {};
+      const files = attributes['src'] === src ? defined({ srcset, sizes }) : {};
       return { ...node, attributes: { ...attributes, ...files, ...(isScriptAddress(src) ? {} : { src }), alt } };
     }
     if (node === caption) return { ...node, children: [{ kind: 'words', text: shown.title ?? '' }] };
+    const children = node.children?.map((child) => (isElement(child) ? set(child) : child));
+    const isLed = node === link && href !== undefined && !isScriptAddress(href);
     return {
       ...node,
-      ...(node.children ? { children: node.children.map((child) => (isElement(child) ? set(child) : child)) } : {}),
+      ...(isLed ? { attributes: { ...node.attributes, href } } : {}),
+      ...(children ? { children } : {}),
     };
   };
   const whole = set(model);

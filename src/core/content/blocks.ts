@@ -1,12 +1,14 @@
 import type { ElementNode, PageNode } from '../document/types.js';
+import { LAYOUT_KINDS } from '../document/element-kinds.js';
 import { isElement, isWords, textOf } from '../document/walk.js';
+import { NameGiver } from '../text/words.js';
 import { codeIn, languageOf } from './code.js';
 import { isInText, namedRuns, type NamedRuns, type Styles } from './rich-runs.js';
-import { escapedStart, escapedText, inline } from './rich-says.js';
+import { escapedAddress, escapedStart, escapedText, inline } from './rich-says.js';
 
 /*
  * Articles: paragraphs, headings, lists, quotes, code, rules and images one below the other, as one text in CommonMark (spec
- * 0.31, 4 and 5).
+ * 0.31, 4 and 5). What else stands between them, as a table or a form, has its place there by name, in braces: `{table}`.
  */
 
 /** What one block of an article is: an element name, or `image`. */
@@ -14,6 +16,8 @@ export type BlockKind =
   'p' | 'h1' | 'h2' | 'h3' | 'h4' | 'h5' | 'h6' | 'ul' | 'ol' | 'li' | 'blockquote' | 'pre' | 'hr' | 'image';
 
 const PLAIN = /^(p|h[1-6]|ul|ol|li|blockquote|pre|hr)$/;
+/** Elements that are a line by themselves between blocks, as a caption is. */
+const LINES = /^(span|small|em|strong|b|i|cite)$/;
 
 /** Elements that an article holds, without white space between them; undefined where words stand bare between them. */
 export function blocksIn({ children = [] }: ElementNode): readonly ElementNode[] | undefined {
@@ -24,19 +28,26 @@ export function blocksIn({ children = [] }: ElementNode): readonly ElementNode[]
 /** What a block is; undefined for what CommonMark has no block for. */
 export function kindOf(node: ElementNode): BlockKind | undefined {
   if (imageIn(node)) return 'image';
+  if (LINES.test(node.element)) return 'p';
   return PLAIN.test(node.element) ? (node.element as BlockKind) : undefined;
 }
 
-/** The image that is all a block shows, with the caption of it if it has one. */
-export function imageIn(
-  node: ElementNode,
-): { readonly image: ElementNode; readonly caption?: ElementNode } | undefined {
+/** An image that is a block, with the link around it and the caption below it if it has these. */
+export interface ImageBlock {
+  readonly image: ElementNode;
+  readonly link?: ElementNode;
+  readonly caption?: ElementNode;
+}
+
+/** The image that is all a block shows. */
+export function imageIn(node: ElementNode): ImageBlock | undefined {
   if (node.element === 'img') return { image: node };
-  if (!/^(p|figure)$/.test(node.element)) return undefined;
-  const [image, caption, ...more] = blocksIn(node) ?? [];
-  if (image?.element !== 'img' || more.length) return undefined;
-  if (!caption) return { image };
-  return caption.element === 'figcaption' && isInline(caption) ? { image, caption } : undefined;
+  const [first, caption, ...more] = blocksIn(node) ?? [];
+  if (!first || more.length) return undefined;
+  if (node.element === 'a') return !caption && first.element === 'img' ? { image: first, link: node } : undefined;
+  const shown = /^(p|figure)$/.test(node.element) && /^(img|a)$/.test(first.element) ? imageIn(first) : undefined;
+  if (!shown || !caption) return shown;
+  return caption.element === 'figcaption' && isInline(caption) ? { ...shown, caption } : undefined;
 }
 
 /** Whether all that an element holds stands in a line of text. */
@@ -57,12 +68,22 @@ export function isBlock(node: ElementNode): boolean {
   return kind === 'image' || isInline(node);
 }
 
-/** Whether an element holds blocks and nothing else, with words in them. */
+/** Whether an element holds blocks, and no words between them. */
 export function isArticle(node: ElementNode): boolean {
-  const blocks = blocksIn(node) ?? [];
-  return (
-    blocks.length > 0 && blocks.every(isBlock) && blocks.some((block) => kindOf(block) !== 'image' && textOf(block))
-  );
+  return (blocksIn(node) ?? []).some((block) => PLAIN.test(block.element) && isBlock(block));
+}
+
+/** What stands in an article and cannot be said, by its name there. */
+export function thingsIn(node: ElementNode, { byName }: NamedRuns): ReadonlyMap<ElementNode, string> {
+  const giver = new NameGiver();
+  for (const taken of byName.keys()) giver.give(taken);
+  const things = (blocksIn(node) ?? []).filter((block) => !isBlock(block));
+  return new Map(things.map((thing) => [thing, giver.give(LAYOUT_KINDS.has(thing.kind) ? 'part' : thing.kind)]));
+}
+
+/** The names of what is set off in the blocks of an article. */
+export function runsInBlocks(node: ElementNode, styles: Styles): NamedRuns {
+  return namedRuns((blocksIn(node) ?? []).filter(isBlock), styles);
 }
 
 /** Whether a list item, or a quote, holds a line of text, perhaps with a list below it, or blocks. */
@@ -85,13 +106,14 @@ export function partsOf({ children = [] }: ElementNode): {
 
 /** What an article says. */
 export function toBlocks(node: ElementNode, styles: Styles): string {
-  const named = namedRuns(node.children ?? [], styles);
-  return saidBelow(blocksIn(node) ?? [], { styles, named });
+  const named = runsInBlocks(node, styles);
+  return saidBelow(blocksIn(node) ?? [], { styles, named, things: thingsIn(node, named) });
 }
 
 interface Saying {
   readonly styles: Styles;
   readonly named: NamedRuns;
+  readonly things: ReadonlyMap<ElementNode, string>;
 }
 
 function saidBelow(blocks: readonly ElementNode[], how: Saying, between = '\n\n'): string {
@@ -107,6 +129,8 @@ function saidBelow(blocks: readonly ElementNode[], how: Saying, between = '\n\n'
 }
 
 function said(node: ElementNode, how: Saying, sign: number): string {
+  const thing = how.things.get(node);
+  if (thing !== undefined) return `{${thing}}`;
   const kind = kindOf(node);
   if (kind === 'image') return saidImage(node);
   if (kind === 'hr') return '---';
@@ -146,10 +170,11 @@ function saidItem(node: ElementNode, how: Saying): string {
 }
 
 function saidImage(node: ElementNode): string {
-  const { image, caption } = imageIn(node) ?? {};
+  const { image, link, caption } = imageIn(node) ?? {};
   const { src = '', alt = '' } = image?.attributes ?? {};
   const title = caption ? ` "${textOf(caption).replace(/[\\"]/g, '\\$&')}"` : '';
-  return `![${escapedText(alt)}](<${src.replace(/[<>\\]/g, '\\$&')}>${title})`;
+  const shown = `![${escapedText(alt)}](<${escapedAddress(src)}>${title})`;
+  return link ? `[${shown}](<${escapedAddress(link.attributes?.['href'] ?? '')}>)` : shown;
 }
 
 function fenced(code: string, language: string | undefined): string {

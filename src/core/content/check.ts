@@ -1,3 +1,4 @@
+import { groupBy } from '../data/group-by.js';
 import { required } from '../data/required.js';
 import { holdsEntries } from '../document/field-types.js';
 import { isScriptAddress } from '../document/addresses.js';
@@ -7,7 +8,8 @@ import { elements } from '../document/walk.js';
 import { fillPage, unknownFields } from './content.js';
 import { originalValues } from './source-values.js';
 import type { Field, Region } from './regions.js';
-import { typeFault } from './field-behaviour.js';
+import { addressFault, typeFault } from './field-behaviour.js';
+import { knownIn, richFaults, type RichKnown } from './rich-faults.js';
 import { flatten, type Content } from './values.js';
 
 /** Something about the content of a page that a person should see to. */
@@ -42,6 +44,9 @@ export function checkContent(
   const fields = fieldsByPath(regions);
   const source = originalValues(document);
   const said = new Set([...source.values].map(([path, value]) => `${fields(path)?.type} ${value}`));
+  const texts = groupBy([...source.values.keys()], (path) => fields(path)?.path);
+  const knownOf = (field: Field): RichKnown =>
+    knownIn((texts.get(field.path) ?? []).map((path) => source.values.get(path) ?? ''));
   const entriesAt = (list: string): string[] => [...(lists.get(list) ?? []), ...(source.lists.get(list) ?? [])];
   for (const [path, ids] of lists) {
     const { fewest = 0, most = Infinity, locked } = fields(path) ?? {};
@@ -72,6 +77,11 @@ export function checkContent(
     const isOfSource =
       /^(address|file)$/.test(field.type) && said.has(`${field.type} ${value}`) && !isScriptAddress(value);
     if (fault) say(fault.wrong && !isOfSource, fault.what);
+    if (field.type !== 'rich' && field.type !== 'article') continue;
+    for (const { wrong, what } of richFaults(value, field, knownOf(field), (href) =>
+      addressFault(href, field, { anchors, files }),
+    ))
+      say(wrong, what);
   }
   return faults;
 }

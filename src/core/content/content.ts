@@ -6,6 +6,7 @@ import { elements, isElement, isWords } from '../document/walk.js';
 import { arrange } from './entries.js';
 import { withParts } from './parts.js';
 import { placesIn, withNewEntries } from './new-entries.js';
+import { isArticle, isBlock } from './blocks.js';
 import { withShortWordings } from './short-wordings.js';
 import { wholeText, withWholeText } from './whole-text.js';
 import { isHidden, originalValues } from './source-values.js';
@@ -105,10 +106,24 @@ function fillElement(node: ElementNode, filling: Filling): ElementNode {
   const filled = withParts(node, values, filling.document);
   const rich = node.rich === undefined ? undefined : values.get(node.rich);
   if (rich !== undefined && rich !== wholeText(node, filling.document.styles))
-    return withWholeText(filled, rich, filling.document.styles);
+    return fillThings(withWholeText(filled, rich, filling.document.styles), filling);
   if (!node.children) return filled;
   const children = arrange(node, filling.flat, filling.document.styles).flatMap((child) => fill(child, filling));
   return { ...filled, children: node.element === 'picture' ? withoutOld(node, children) : children };
+}
+
+/** An article in which what stands between its blocks is filled: a table, a form. */
+function fillThings(article: ElementNode, filling: Filling): ElementNode {
+  if (!isArticle(article)) return article;
+  const children = (article.children ?? []).flatMap((child) =>
+    isElement(child) && !isBlock(child) ? fill(child, filling) : [child],
+  );
+  return { ...article, children };
+}
+
+/** A part of a page with its fields filled. */
+export function fillPart(node: ElementNode, document: PageDocument, flat: FlatContent): ElementNode {
+  return fillElement(node, { document, flat });
 }
 
 /** What is something by itself, without words. */

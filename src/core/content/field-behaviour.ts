@@ -32,7 +32,9 @@ export interface FieldValue {
 }
 
 /** What is known of a field once its type is. */
-export type FieldDetails = Pick<Field, 'help' | 'choices' | 'longest' | 'language'> & { readonly required?: boolean };
+export type FieldDetails = Pick<Field, 'help' | 'choices' | 'longest' | 'language'> & {
+  readonly required?: boolean;
+};
 
 /** What the check of a value may look at. */
 export interface CheckContext {
@@ -255,7 +257,12 @@ function notAmong(value: string, { choices }: Field): string | undefined {
   return choices && !choices.includes(value) ? `"${value}" is not one of ${choices.join(', ')}` : undefined;
 }
 
-function addressFault(value: string, _: Field, { anchors, files }: CheckContext): string | undefined {
+/** Why an address leads nowhere, in words. */
+export function addressFault(
+  value: string,
+  _: Field,
+  { anchors, files }: Pick<CheckContext, 'anchors' | 'files'>,
+): string | undefined {
   if (isScriptAddress(value)) return 'An address must not run a script';
   if (value === '#' || value === '#top') return undefined;
   if (value.startsWith('#'))

@@ -40,10 +40,15 @@ function marked(node: ElementNode, styles: Styles, named: NamedRuns): string {
 function around(mark: Mark, inner: string, { attributes, children = [] }: ElementNode): string {
   if (mark === 'strong') return `**${inner}**`;
   if (mark === 'emph') return `*${inner}*`;
-  if (mark === 'link') return `[${inner}](<${(attributes?.['href'] ?? '').replace(/[<>\\]/g, '\\$&')}>)`;
+  if (mark === 'link') return `[${inner}](<${escapedAddress(attributes?.['href'] ?? '')}>)`;
   const code = children.map((child) => (isWords(child) ? child.text : '')).join('');
   const fence = '`'.repeat(Math.max(0, ...[...code.matchAll(/`+/g)].map(([run]) => run.length)) + 1);
   return fence.length > 1 ? `${fence} ${code} ${fence}` : `${fence}${code}${fence}`;
+}
+
+/** An address between angle brackets. */
+export function escapedAddress(address: string): string {
+  return address.replace(/[<>\\]/g, '\\$&');
 }
 
 /** Words in which nothing is a mark. */

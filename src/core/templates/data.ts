@@ -1,6 +1,6 @@
 import { required } from '../data/required.js';
 import { isScriptAddress } from '../document/addresses.js';
-import { SOMETHING, writtenFlat } from '../content/content.js';
+import { fillPart, SOMETHING, writtenFlat } from '../content/content.js';
 import { originalValues } from '../content/source-values.js';
 import { FOCUS, focusOf, readFocus } from '../content/focus.js';
 import { entriesIn, modelsOf } from '../content/entries.js';
@@ -8,7 +8,7 @@ import { BACKGROUND, backgroundOf, backgroundStyle } from '../content/background
 import { ICON, iconsOf } from '../content/icons.js';
 import { isYes } from '../content/looks.js';
 import { isSwitch, partOf } from '../content/parts.js';
-import { wholeText, withWholeText } from '../content/whole-text.js';
+import { wholeText } from '../content/whole-text.js';
 import { type Content, type FlatContent } from '../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../document/types.js';
 import { isWords } from '../document/walk.js';
@@ -169,9 +169,10 @@ class Building {
 
   private rich(node: ElementNode, field: string, place: TemplatePosition): boolean {
     const { styles } = this.document;
-    const before = wholeText(node, styles);
-    const text = this.valueAt(field, place) ?? before;
-    const element = text === before ? node : withWholeText(node, text, styles);
+    const text = this.valueAt(field, place) ?? wholeText(node, styles);
+    const values = new Map(this.flat.values).set(field, text);
+    const own = node.rich === undefined ? node : { ...node, rich: field };
+    const element = fillPart(own, this.document, { ...this.flat, values });
     const html = (linkedIn(element, (href) => this.link(href)).children ?? [])
       .map((child) => insideOf({ ...element, children: [child] }))
       .join('');

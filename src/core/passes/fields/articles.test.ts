@@ -35,6 +35,19 @@ describe('what a client writes in one go', () => {
     expect(fieldsIn(holder(undefined, ...children))).toMatchObject([{ type: 'article', name: 'text' }]);
   });
 
+  it('has fields of its own for what stands in a long one and cannot be said', () => {
+    const hut = element('image', 'hut', { element: 'img', attributes: { src: 'assets/hut.jpg', alt: 'The hut' } });
+    const form = element('form', 'f', { element: 'form' }, element('text', 'l', { element: 'p' }, words('Write'), hut));
+    const document = named(holder(undefined, h2('One'), p(), p(), form, h2('Two'), p(), p()));
+    const { text, picture } = originalContent(document)['night-walks'] as { text: string; picture: { alt: string } };
+    expect(text.split('\n\n')[3]).toBe('{form}');
+    expect(picture.alt).toBe('The hut');
+    const filled = (content: object): string => JSON.stringify(fillPage(document, { 'night-walks': content } as never));
+    expect(filled({ picture: { alt: 'A hut' } })).toContain('"alt":"A hut"');
+    const both = filled({ picture: { alt: 'A hut' }, text: `${text}\n\nMore.` });
+    expect([both.includes('"alt":"A hut"'), both.includes('More.')]).toEqual([true, true]);
+  });
+
   it.each<[string, ElementNode]>([
     ['a heading with two texts', holder(undefined, h2('One'), p(), p())],
     ['two headings with a text each', holder(undefined, h2('One'), p(), h2('Two'), p())],

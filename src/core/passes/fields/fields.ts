@@ -3,6 +3,7 @@ import { required } from '../../data/required.js';
 import { BACKGROUND, hasBackground } from '../../content/backgrounds.js';
 import { ICON } from '../../content/icons.js';
 import { FLAGS } from '../../content/looks.js';
+import { isArticle, isBlock } from '../../content/blocks.js';
 import { isCode, isLineNumbers } from '../../content/code.js';
 import { ID, LOOK } from '../../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
@@ -25,6 +26,7 @@ import {
   saysOne,
   scopeOf,
   spoken,
+  stripped,
   textName,
   type Scope,
 } from './naming.js';
@@ -66,13 +68,6 @@ function saidWord(node: ElementNode, { word }: Scope): string | undefined {
   return word !== undefined && /^d[td]$/.test(node.element) ? word : wordFor(node);
 }
 
-/** The page without fields: it can be named anew. */
-function stripped(node: PageNode): PageNode {
-  if (isWords(node)) return { kind: 'words', text: node.text };
-  const { fields: _, rich: __, entry: ___, ...rest } = node;
-  return { ...rest, ...(node.children ? { children: node.children.map(stripped) } : {}) };
-}
-
 class Naming {
   private readonly labels: Labels;
   private readonly clones: ReadonlySet<PageNode>;
@@ -105,12 +100,17 @@ class Naming {
         ...rest,
         ...(own?.fields ? { fields: own.fields } : {}),
         rich: this.words(node, inner),
-        ...(children ? { children } : {}),
+        ...(children ? { children: isArticle(node) ? this.things(children, inner) : children } : {}),
       };
     }
     const children = node.children && this.children(node, inner);
     const fields = own?.fields ? { fields: own.fields, ...switchesLast(node, own.fields) } : {};
     return { ...node, ...fields, ...(children ? { children } : {}) };
+  }
+
+  /** What stands between the blocks of an article has fields of its own. */
+  private things(children: readonly PageNode[], { word: _, ...scope }: Scope): PageNode[] {
+    return children.map((child) => (isElement(child) && !isBlock(child) ? this.element(child, scope) : child));
   }
 
   /** In entries of a list an icon says what each is about: it can be exchanged for another one of the page. */

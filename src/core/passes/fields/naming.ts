@@ -113,3 +113,10 @@ export function onlyChild(node: ElementNode): ElementNode | undefined {
   const [only, ...more] = (node.children ?? []).filter((child) => isElement(child) || child.text.trim());
   return only && more.length === 0 && isElement(only) ? only : undefined;
 }
+
+/** The page without fields: it can be named anew. */
+export function stripped(node: PageNode): PageNode {
+  if (isWords(node)) return { kind: 'words', text: node.text };
+  const { fields: _, rich: __, entry: ___, ...rest } = node;
+  return { ...rest, ...(node.children ? { children: node.children.map(stripped) } : {}) };
+}
