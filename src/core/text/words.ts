@@ -17,6 +17,14 @@ export class NameGiver {
   }
 }
 
+export const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
+
+/** A name; where it is taken, with its place among those that are called so: `second-picture`. By number from eleven on. */
+export function nth(giver: NameGiver, name: string): string {
+  const free = [name, ...ORDINALS.map((word) => `${word}-${name}`)].find((wish) => !giver.has(wish));
+  return giver.give(free ?? name);
+}
+
 /** The first words of a text, for a person to know it by. */
 export function firstWords(text: string, most = 5): string {
   const words = text.trim().split(/\s+/);

@@ -45,7 +45,7 @@ describe('names of fields', () => {
       text: 'and',
       privacy: { address: '/Privacy', label: 'Privacy' },
       or: 'or',
-      'privacy-2': { address: '/Privacy', label: 'Privacy' },
+      'second-privacy': { address: '/Privacy', label: 'Privacy' },
     });
     const price = (message: string): ElementNode => text(message);
     expect(Object.keys(named(price('12'), price('36')))).toEqual(['number', 'number-36']);

@@ -9,7 +9,7 @@ import { ID, LOOK } from '../../content/values.js';
 import type { ElementNode, PageDocument, PageNode } from '../../document/types.js';
 import { elements, isElement, isWords, textOf } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
-import { NameGiver } from '../../text/words.js';
+import { NameGiver, nth } from '../../text/words.js';
 import type { Pass } from '../pass.js';
 import { alikeRich } from './rich-entries.js';
 import { isRich, plainEntry } from './rich-texts.js';
@@ -119,7 +119,7 @@ class Naming {
     scope: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
     if (node.kind !== 'icon' || node.markup === undefined || !scope.icons) return undefined;
-    return { fields: { [ICON]: `${scope.path}.${nameIn(scope, node, ICON, () => scope.giver.give('icon'))}` } };
+    return { fields: { [ICON]: `${scope.path}.${nameIn(scope, node, ICON, () => nth(scope.giver, 'icon'))}` } };
   }
 
   private background(
@@ -127,7 +127,7 @@ class Naming {
     scope: Scope,
   ): { readonly fields: Record<string, string>; readonly scope?: undefined } | undefined {
     if (!hasBackground(node, this.document)) return undefined;
-    const name = nameIn(scope, node, BACKGROUND, () => scope.giver.give('background'));
+    const name = nameIn(scope, node, BACKGROUND, () => nth(scope.giver, 'background'));
     return { fields: { [BACKGROUND]: `${scope.path}.${name}` } };
   }
 
@@ -195,7 +195,7 @@ class Naming {
 
   /** A group that is called by the words of an element, as far as these can name it. */
   private group(by: ElementNode, otherwise: string, node: ElementNode, scope: Scope): Scope {
-    const name = nameIn(scope, by, 'group', (words) => scope.giver.give(slug(words, LONGEST) || otherwise));
+    const name = nameIn(scope, by, 'group', (words) => nth(scope.giver, slug(words, LONGEST) || otherwise));
     return scopeOf(`${scope.path}.${name}`, node, handedOn(scope));
   }
 

@@ -1,6 +1,6 @@
 import type { ElementNode } from '../../document/types.js';
 import { slug } from '../../text/slug.js';
-import type { NameGiver } from '../../text/words.js';
+import { nth, type NameGiver } from '../../text/words.js';
 import { onlyChild, type Scope } from './naming.js';
 
 /** Longest part of a name that says what announces a list, letters. */
@@ -12,7 +12,7 @@ const BRIEF = 4;
 export function announced(giver: NameGiver, name: string, before: string): string {
   const words = slug(before, ANNOUNCED);
   const isBrief = words !== '' && before.split(/\s+/).length <= BRIEF;
-  return giver.give(giver.has(name) && isBrief ? `${words}-${name}` : name);
+  return nth(giver, giver.has(name) && isBrief ? `${words}-${name}` : name);
 }
 
 /** Whether a list is a menu: links alone, in a navigation or in the header of the site. */

@@ -1,7 +1,7 @@
 import type { ElementNode, PageNode } from '../../document/types.js';
 import { isElement, isWords } from '../../document/walk.js';
 import { slug } from '../../text/slug.js';
-import { NameGiver } from '../../text/words.js';
+import { NameGiver, nth } from '../../text/words.js';
 import { EDITABLE } from './field-attributes.js';
 import { headingsIn, isDecoration, isOrnament } from './roles.js';
 import { saysOf } from './says.js';
@@ -42,8 +42,8 @@ export const COLUMN = 'column';
 export function spoken(giver: NameGiver, name: string, text: string, isBoth = false): string {
   if (!giver.has(name) && name !== COLUMN) return giver.give(name);
   const more = slug(text, LONGEST);
-  if (!more || more === name) return giver.give(name);
-  return giver.give(isBoth || /^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more);
+  if (!more || more === name) return nth(giver, name);
+  return nth(giver, isBoth || /^\d/.test(more) || name === COLUMN ? `${name}-${more}` : more);
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Declarations, ElementNode, PageDocument, SharedStyle } from '../../document/types.js';
 import { elements } from '../../document/walk.js';
 import { lookWords } from './look-words.js';
-import { NameGiver } from '../../text/words.js';
+import { NameGiver, ORDINALS } from '../../text/words.js';
 
 /** Differences with their names, and the name of the difference of each element that has one, by its id. */
 export interface Differences {
@@ -49,8 +49,6 @@ function differenceWords(node: ElementNode, base: SharedStyle, own: SharedStyle)
   const [one, two] = looks;
   return [...looks.slice(0, 2), ...(one && two ? [`${one}-${two}`] : []), 'other', ...ORDINALS];
 }
-
-const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
 
 /** What a person would call another look of a button; empty if it is none of these. */
 function lookWord(base: Declarations, own: Declarations): string {
