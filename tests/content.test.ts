@@ -166,6 +166,33 @@ describe('lists', () => {
   });
 });
 
+describe('the entries of a list as a file', () => {
+  it.each(['csv', 'json'])('come back from %s as they went out', (format) => {
+    const project = fresh(`rows-${format}`);
+    const before = html(project);
+    const rows = join(folder, `rows.${format}`);
+    writeFileSync(rows, content(project, 'export', 'programme.rows', '--format', format).out);
+    expect(readFileSync(rows, 'utf8')).toContain('Saturn before bedtime');
+    expect(content(project, 'fill', 'programme.rows', rows).code).toBe(0);
+    expect(html(project)).toBe(before);
+    writeFileSync(rows, readFileSync(rows, 'utf8').replace('Saturn before bedtime', 'Mars at last'));
+    expect(content(project, 'fill', 'programme.rows', rows).code).toBe(0);
+    expect(html(project)).toContain('Mars at last');
+  });
+
+  it('are no YAML, and only those of a list', () => {
+    const project = fresh('rows-refused');
+    expect(content(project, 'export', 'programme.rows')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/A list can only be CSV or JSON.*--format csv/s),
+    });
+    expect(content(project, 'export', 'programme.row', '--format', 'csv')).toMatchObject({
+      code: 2,
+      err: expect.stringMatching(/no list "programme.row".*programme\.rows/s),
+    });
+  });
+});
+
 describe('tavrik content', () => {
   it('lists, shows, sets and takes back', () => {
     const project = fresh('fields');

@@ -57,7 +57,11 @@ describe('names in the entries of a list', () => {
       card(id, link('Book', 'a'), link('Share', 'b'), link(`To ${id}`, 'c')),
     );
     for (const names of namesIn(...cards))
-      expect(names.filter((name) => name.endsWith('.label'))).toEqual(['link.label', 'share.label', 'second-link.label']);
+      expect(names.filter((name) => name.endsWith('.label'))).toEqual([
+        'link.label',
+        'share.label',
+        'second-link.label',
+      ]);
   });
 
   it('are rich in all entries where one has words set off, in lists within them too', () => {
