@@ -184,7 +184,7 @@ describe('the entries of a list as a file', () => {
     const project = fresh('rows-refused');
     expect(content(project, 'export', 'programme.rows')).toMatchObject({
       code: 2,
-      err: expect.stringMatching(/A list can only be CSV or JSON.*--format csv/s),
+      err: expect.stringMatching(/A list is exported as CSV or JSON.*--format csv/s),
     });
     expect(content(project, 'export', 'programme.row', '--format', 'csv')).toMatchObject({
       code: 2,

@@ -135,14 +135,14 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
     recognise({ use }) {
       if (!use?.rich || !isCode(use.node)) return undefined;
       const language = languageOf(use.node);
-      return { ...(language ? { language } : {}), help: 'Written as it is shown, with its line breaks.' };
+      return { ...(language ? { language } : {}), help: 'Plain text, shown with its line breaks.' };
     },
   },
   article: {
     recognise: ({ use, document }) =>
       use?.rich && isArticle(use.node)
         ? {
-            help: `Paragraphs are set apart by blank lines. ## heading, - list, > quote; ${formattingHelp(use.node, document)}.`,
+            help: `Separate paragraphs with a blank line. ## heading, - list, > quote; ${formattingHelp(use.node, document)}.`,
           }
         : undefined,
   },
@@ -172,7 +172,7 @@ const BEHAVIOURS: Readonly<Record<FieldType, FieldBehaviour>> = {
     isRead: true,
   },
   email: written('email', 'an e-mail address'),
-  position: written('position', 'a place on the map', 'Latitude and longitude in degrees, as 54.1792, 7.8857.'),
+  position: written('position', 'a map position', 'Latitude and longitude in degrees, as 54.1792, 7.8857.'),
   text: {
     recognise(value) {
       if (value.use?.attribute === 'alt') return { help: 'What the image shows, for people who cannot see it.' };
@@ -238,7 +238,7 @@ export function typeFault(
 
 /** The format in which all texts of a field are written; none in attributes and rich texts. */
 function commonFormat({ texts, use }: FieldValue): string | undefined {
-  if (use?.attribute === 'alt' || use?.rich) return undefined;
+  if (use?.attribute !== undefined || use?.rich) return undefined;
   const formats = new Set(texts.map(formatOf));
   return formats.size === 1 ? [...formats][0] : undefined;
 }

@@ -21,10 +21,10 @@ export function formattingHelp({ children = [] }: ElementNode, { styles }: PageD
   return `**strong**, *emphasis*, [link](<address>)${shown.length ? `; also ${shown.join(', ')}` : ''}`;
 }
 
-/** What is said of an entry beside others. */
+/** Help for the fields that say how an entry differs from the others. */
 export const FLAG_HELP: Readonly<Record<(typeof FLAGS)[number], string>> = {
   flipped: 'Whether its sides are swapped.',
   highlighted: 'Whether it stands out from the others.',
 };
 
-export const SHORT_HELP = 'A shorter wording for narrow screens. Where it is empty, they show the whole one.';
+export const SHORT_HELP = 'A shorter wording for narrow screens. If it is empty, they show the full text.';

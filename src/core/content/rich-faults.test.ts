@@ -19,7 +19,7 @@ describe('a text in CommonMark', () => {
     ['[x](#nowhere)', 'wrong: "#nowhere" is missing'],
     ['![x](<assets/none.jpg>)', 'wrong: "assets/none.jpg" is missing'],
     ['[x](javascript:alert)', 'wrong: A link must not run a script'],
-    ['{blink|x}', 'look: {blink} is shown as it is written; write \\{ if it should be'],
+    ['{blink|x}', 'look: {blink} is not known here and is shown as written; write \\{ for a plain brace'],
   ])('%s: %s', (value, fault) => {
     expect(faultsOf(value)).toEqual([fault]);
   });
@@ -38,7 +38,7 @@ describe('a text in CommonMark', () => {
 
   it('of a line or two takes no images', () => {
     expect(faultsOf('![x](https://marsh.example/a.jpg)', 'rich')).toEqual([
-      'look: The image "https://marsh.example/a.jpg" is left out: this text takes none',
+      'look: The image "https://marsh.example/a.jpg" is left out: this text takes no images',
     ]);
   });
 });

@@ -19,7 +19,7 @@ export function destinationsIn(value: string): { readonly href: string; readonly
   return found;
 }
 
-/** CommonMark percent-encodes addresses; files are known by their names. */
+/** An address without its percent-encoding, which CommonMark adds: files are known by their names. */
 function decoded(address: string): string {
   try {
     return decodeURI(address);
@@ -63,7 +63,7 @@ export function richFaults(
   for (const { href, isImage } of destinationsIn(value)) {
     if (isScriptAddress(href)) faults.push({ wrong: true, what: 'A link must not run a script' });
     else if (isImage && type !== 'article')
-      faults.push({ wrong: false, what: `The image "${href}" is left out: this text takes none` });
+      faults.push({ wrong: false, what: `The image "${href}" is left out: this text takes no images` });
     else if (!addresses.has(href)) {
       const what = missing(href);
       if (what !== undefined) faults.push({ wrong: true, what });
@@ -71,6 +71,9 @@ export function richFaults(
   }
   for (const name of new Set(bracesIn(value).braces.map((brace) => brace.name)))
     if (!marks.has(name) && !ALWAYS.has(name))
-      faults.push({ wrong: false, what: `{${name}} is shown as it is written; write \\{ if it should be` });
+      faults.push({
+        wrong: false,
+        what: `{${name}} is not known here and is shown as written; write \\{ for a plain brace`,
+      });
   return faults;
 }

@@ -88,7 +88,7 @@ function flatRow(entry: Group): Record<string, string> {
  */
 export function exportRows(opened: OpenedPage, list: string, format: string, language: string | undefined): string {
   if (format !== 'csv' && format !== 'json')
-    throw new TavrikError('A list can only be CSV or JSON.', '--format', 'Add --format csv or --format json.');
+    throw new TavrikError('A list is exported as CSV or JSON.', '--format', 'Add --format csv or --format json.');
   const { plain } = listIn(opened, list);
   const entries = entriesAt(contentIn(opened, language), list);
   const known = leavesOf(fieldsByPath(opened.regions)(list)?.fields ?? [], `${list}.*.`);
