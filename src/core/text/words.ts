@@ -17,6 +17,7 @@ export class NameGiver {
   }
 }
 
+/** The words for the second to the tenth of a kind. */
 export const ORDINALS = ['second', 'third', 'fourth', 'fifth', 'sixth', 'seventh', 'eighth', 'ninth', 'tenth'];
 
 /** A name; where it is taken, with its place among those that are called so: `second-picture`. By number from eleven on. */

@@ -59,6 +59,7 @@ describe('copies of slides that a script made', () => {
 
   it.each([
     ['entries that come again in a row that stands still', 'abab', {}],
+    ['entries that come again in a grid with gutters', 'abab', { 'margin-left': '-12px', 'margin-right': '-12px' }],
     ['entries that are all alike', 'aaaa', MOVED],
     ['entries that come again out of order', 'abcba', MOVED],
     ['entries that come once', 'abc', MOVED],

@@ -30,9 +30,11 @@ function isCutting(look: Declarations): boolean {
   return /hidden|clip|auto|scroll/.test(`${look['overflow-x'] ?? ''} ${look['overflow'] ?? ''}`);
 }
 
+/** Whether a row is moved to one side. Margins that are alike on both sides are the gutters of a grid. */
 function isMoved(look: Declarations): boolean {
   const { transform = 'none', translate = 'none', left = '0', 'margin-left': margin = '0' } = look;
-  return transform !== 'none' || translate !== 'none' || parseFloat(left) < 0 || parseFloat(margin) < 0;
+  const isPushed = parseFloat(margin) < 0 && margin !== look['margin-right'];
+  return transform !== 'none' || translate !== 'none' || parseFloat(left) < 0 || isPushed;
 }
 
 /** The slides that come again, if all do in their order; those stay that are shown, or stand in the middle. */
